@@ -1,0 +1,151 @@
+using AmberPantry.Core.Composition;
+using AmberPantry.Core.Costing;
+using AmberPantry.Core.Materials;
+using AmberPantry.Core.Melt;
+
+namespace AmberPantry.Core.Assessment;
+
+/// <summary>The one entry to every judgement of a melted product: all screens ask here.</summary>
+public sealed class Assessor(MaterialShelf shelf, Workshop workshop)
+{
+    private static readonly IRule[] Rules =
+    [
+        new HoldsShape(), new StickStands(), new PourTemperature(), new PicksUpCold(), new FamilyFirmness(), new SkinFeel(), new RoomSwing(),
+        new GrainRisk(), new BloomRisk(), new BrittleWax(), new GroupShares(), new UsageRate(), new AntioxidantThere(), new CoolDownLate(),
+        new Weighable(), new Complete(), new LabelCautions(),
+    ];
+
+    public FormulaEditor Editor { get; } = new(shelf);
+
+    /// <summary>Assesses a formula whose shares total 100, or an empty pot.</summary>
+    /// <param name="withRemedies">Searches remedies too: some milliseconds more, so left out while a boundary moves.</param>
+    public Assessment Assess(Formula formula, bool withRemedies = false)
+    {
+        var at = new Case(formula, shelf, workshop);
+        var found = Judge(at);
+        var remedies = withRemedies ? new RemedySearch(at, Editor) : null;
+        var sheet = Weighable.Sheet(at);
+        var clear = at.ClearC;
+        return new Assessment
+        {
+            Curve = at.Curve is null ? null : View(at.Curve),
+            States = States(at.Curve),
+            SlumpC = at.SlumpC,
+            ClearC = clear,
+            DoubtC = at.Melt.DoubtC,
+            DoubtFactor = at.Melt.DoubtFactor,
+            EstimatedPercent = at.Melt.EstimatedPercent,
+            DensityGMl = at.Melt.DensityGMl,
+            PourFromC = clear + PourWindow.AboveClearC,
+            PourToC = clear + PourWindow.MostAboveClearC,
+            Landmarks = [.. workshop.Landmarks.Select(landmark => Read(at, landmark))],
+            Sentence = Sentence(at),
+            TotalPercent = formula.Total,
+            Groups = [.. at.Norm.Groups.Select(group => new GroupTotal(group.Group, GroupShares.Share(at, group), group.Low, group.High)), .. OtherGroups(at)],
+            Sheet = Sheet(formula, sheet),
+            SheetTotalG = sheet?.TotalG ?? 0,
+            SmallestFineBatchG = sheet?.SmallestFineBatchG,
+            Cost = BatchCost.Of(formula, shelf, workshop),
+            MakeweightLine = Editor.Makeweight(formula)?.Id,
+            Findings = [.. found.Select(one => new Finding(
+                one.Id, one.Severity, one.Sentence, one.Numbers, one.AtC, one.Because, one.Advice, remedies?.For(one) ?? []))],
+        };
+    }
+
+    /// <summary>What every rule says, worst first and then furthest over its limit.</summary>
+    internal static IReadOnlyList<Found> Judge(Case at) =>
+        [.. Rules.SelectMany(rule => rule.Check(at)).OrderBy(found => found.Severity).ThenByDescending(found => found.Gap(at))];
+
+    private static CurveView View(MeltCurve curve)
+    {
+        var firmness = new double[curve.FirmnessKPa.Count];
+        var solid = new double[firmness.Length];
+        for (var t = 0; t < firmness.Length; t++)
+        {
+            firmness[t] = Math.Round(curve.FirmnessKPa[t], 2);
+            solid[t] = Math.Round(100 * curve.Solid[t], 1);
+        }
+
+        return new CurveView(TemperatureGrid.Ruler.FirstC, TemperatureGrid.Ruler.StepC, firmness, solid);
+    }
+
+    private static List<StateSpan> States(MeltCurve? curve)
+    {
+        var spans = new List<StateSpan>();
+        if (curve is null)
+        {
+            return spans;
+        }
+
+        var from = TemperatureGrid.Ruler.FirstC;
+        for (var i = 0; i < MatterStates.LimitsKPa.Count; i++)
+        {
+            if (curve.FallsBelow(MatterStates.LimitsKPa[i]) is { } to && to > from)
+            {
+                spans.Add(new StateSpan((MatterState)i, from, to));
+                from = to;
+            }
+        }
+
+        if (from < TemperatureGrid.Ruler.LastC)
+        {
+            spans.Add(new StateSpan(MatterState.Liquid, from, TemperatureGrid.Ruler.LastC));
+        }
+
+        return spans;
+    }
+
+    private static LandmarkReading Read(Case at, Landmark landmark)
+    {
+        var firmness = at.Curve?.FirmnessAt(landmark.TemperatureC) ?? 0;
+        var state = MatterStates.At(firmness);
+        bool? holds = landmark.Kind == LandmarkKind.Storage ? at.SlumpC >= landmark.TemperatureC : null;
+        var says = at.Curve is null ? "nothing melts yet" : Wording.Does(state) + (holds == true && state == MatterState.Soft ? ", holds" : "");
+        return new LandmarkReading(landmark.Id, landmark.Name, landmark.TemperatureC, landmark.Kind, landmark.Hours, state, Math.Round(firmness, 2), holds, says);
+    }
+
+    private static string Sentence(Case at)
+    {
+        if (at.Curve is null)
+        {
+            return "Nothing in the pot melts yet.";
+        }
+
+        var spans = States(at.Curve).Where(span => span.ToC - span.FromC >= 0.5).ToArray();
+        var about = at.Melt.DoubtC >= 3 ? "about " : "";
+        var words = spans.Select((span, i) => i switch
+        {
+            0 when spans.Length == 1 => $"{Wording.State(span.State)} throughout",
+            0 => $"{Wording.State(span.State)} below {about}{at.Say.Temperature(span.ToC)}",
+            _ when i == spans.Length - 1 => $"{Wording.State(span.State)} above {about}{at.Say.BareTemperature(span.FromC)}",
+            _ => $"{Wording.State(span.State)} to {about}{at.Say.BareTemperature(span.ToC)}",
+        }).ToArray();
+        var sentence = string.Join(", ", words);
+        return $"{char.ToUpperInvariant(sentence[0])}{sentence[1..]}.";
+    }
+
+    private static IEnumerable<GroupTotal> OtherGroups(Case at)
+    {
+        (string, Role)[] others = [("lanolin and kin", Role.Emollient), ("emulsifiers", Role.Emulsifier), ("gellants", Role.Gellant), ("antioxidants", Role.Antioxidant), ("scent", Role.Scent), ("actives", Role.Active)];
+        return others.Select(other => new GroupTotal(other.Item1, at.Share(other.Item2), null, null)).Where(total => total.Percent > 0);
+    }
+
+    private static List<SheetLine> Sheet(Formula formula, WeighingSheet? sheet)
+    {
+        var lines = new List<SheetLine>();
+        var next = 0;
+        foreach (var line in formula.Lines)
+        {
+            if (line.Percent == 0 || sheet is null)
+            {
+                lines.Add(new SheetLine(line.Id, 0, 0, 0, 0, WeighVerdict.Fine));
+                continue;
+            }
+
+            var weighed = sheet.Lines[next++];
+            lines.Add(new SheetLine(line.Id, Math.Round(weighed.ExactG, 4), weighed.Grams, Math.Round(weighed.OffG, 4), Math.Round(weighed.ErrorPercent, 2), weighed.Verdict));
+        }
+
+        return lines;
+    }
+}

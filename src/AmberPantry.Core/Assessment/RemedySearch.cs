@@ -1,0 +1,205 @@
+using AmberPantry.Core.Composition;
+using AmberPantry.Core.Costing;
+using AmberPantry.Core.Materials;
+using AmberPantry.Core.Melt;
+
+namespace AmberPantry.Core.Assessment;
+
+/// <summary>Looks for small trades that clear a finding, by assessing each traded formula with the very rules that found it.</summary>
+internal sealed class RemedySearch(Case at, FormulaEditor editor)
+{
+    private const int MostRemedies = 3;
+    private const decimal StepPercent = 0.5m;
+    private const decimal MostTradePercent = 15m;
+
+    /// <summary>A remedy that does not clear must at least take this part of the gap away.</summary>
+    private const double WorthLessening = 0.3;
+
+    private readonly double harmNow = Harm(at);
+
+    public IReadOnlyList<Remedy> For(Found found)
+    {
+        var gapNow = found.Gap(at);
+        var found1 = found.Acts
+            .Select(act => Try(act.Label, [act.Edit], found, gapNow))
+            .Concat(found.Cure == Cure.None ? [] : Trades(found, gapNow))
+            .OfType<Candidate>()
+            .OrderBy(candidate => candidate.Harm)
+            .ToArray();
+        return [.. Varied(found1).Take(MostRemedies).Select((candidate, i) => new Remedy($"{found.Id}.{i + 1}", candidate.Label, candidate.Edits, Effect(candidate.After)))];
+    }
+
+    private IEnumerable<Candidate?> Trades(Found found, double gapNow)
+    {
+        var stiffen = found.Cure == Cure.Stiffen;
+        var firm = FirmMaterials();
+        var loose = at.Lines.Where(pair => pair.Material.IsLiquid || pair.Material.Role == Role.SoftButter).Select(pair => pair.Material).ToList();
+        if (!stiffen && !loose.Any(material => material.IsLiquid))
+        {
+            loose.Add(at.Shelf.Preferred("sunflower oil"));
+        }
+
+        var (from, to) = stiffen ? (loose, firm) : (firm, loose);
+        foreach (var giver in at.Lines.Where(pair => !pair.Line.Kept && from.Contains(pair.Material)))
+        {
+            foreach (var taker in to.Where(material => material.Id != giver.Material.Id && !IsKept(material)))
+            {
+                yield return Smallest(giver.Line, giver.Material, taker, found, gapNow);
+            }
+        }
+    }
+
+    private List<Material> FirmMaterials()
+    {
+        var firm = at.Lines.Where(pair => pair.Material.Role is Role.Wax or Role.Hardener or Role.HardButter).Select(pair => pair.Material).ToList();
+        foreach (var wax in new[] { "beeswax", "candelilla wax" })
+        {
+            if (firm.TrueForAll(material => material.BasedOn != wax))
+            {
+                firm.Add(at.Shelf.Preferred(wax));
+            }
+        }
+
+        return firm;
+    }
+
+    /// <summary>The least trade in half percents that clears the finding, or the most that still lessens it.</summary>
+    private Candidate? Smallest(FormulaLine giver, Material from, Material to, Found found, double gapNow)
+    {
+        var most = (int)(Math.Min(MostTradePercent, giver.Percent - StepPercent) / StepPercent);
+        var has = at.Lines.Where(pair => pair.Material.Id == to.Id).Sum(pair => pair.Line.Percent);
+        most = Math.Min(most, (int)((to.UseMaxPercent - has) / StepPercent));
+        if (most < 1)
+        {
+            return null;
+        }
+
+        double Gap(int steps) => found.Gap(at.With(editor.Apply(at.Formula, new Trade(giver.Id, to.Id, steps * StepPercent))));
+        var steps = most;
+        if (Gap(most) <= 0)
+        {
+            int clear = most, unclear = 0;
+            while (clear - unclear > 1)
+            {
+                var middle = (clear + unclear) / 2;
+                (clear, unclear) = Gap(middle) <= 0 ? (middle, unclear) : (clear, middle);
+            }
+
+            steps = clear;
+        }
+
+        var amount = steps * StepPercent;
+        return Try($"Trade {Wording.RoundPercent(amount)} {Wording.Brief(from.Name)} for {Wording.Brief(to.Name)}", [new Trade(giver.Id, to.Id, amount)], found, gapNow, to.Id, (double)amount);
+    }
+
+    private Candidate? Try(string label, IReadOnlyList<FormulaEdit> edits, Found found, double gapNow, string? taker = null, double amount = 0)
+    {
+        Case after;
+        try
+        {
+            after = at.With(editor.Apply(at.Formula, edits));
+        }
+        catch (Refusal)
+        {
+            return null; // A kept line or a used-up makeweight stands in the way: not a remedy here.
+        }
+
+        var gap = found.Gap(after);
+        if (gap > 0 && gap > gapNow * (1 - WorthLessening))
+        {
+            return null;
+        }
+
+        // What it leaves undone and what it breaks elsewhere both count; a small trade is better than a large one.
+        var harm = Harm(after) - harmNow + (0.03 * amount) + Math.Max(0, gap);
+        return new Candidate(label, edits, after, harm, taker);
+    }
+
+    /// <summary>Best first, but not three trades for the same wax while another would do.</summary>
+    private static IEnumerable<Candidate> Varied(IReadOnlyList<Candidate> candidates)
+    {
+        var first = candidates.GroupBy(candidate => candidate.Taker ?? candidate.Label).Select(group => group.First()).ToArray();
+        return first.Concat(candidates.Except(first));
+    }
+
+    private bool IsKept(Material material) => at.Lines.Any(pair => pair.Material.Id == material.Id && pair.Line.Kept);
+
+    private static double Harm(Case at) => Assessor.Judge(at).Sum(found => found.Severity switch
+    {
+        Severity.Stop => 8,
+        Severity.Fix => 4,
+        Severity.Watch => 1 + Math.Min(1, Math.Max(0, found.Gap(at))),
+        _ => 0.1,
+    });
+
+    /// <summary>What changes, gains and losses alike: old → new.</summary>
+    private string Effect(Case after)
+    {
+        var gains = new List<string>();
+        var losses = new List<string>();
+        void Tell(bool better, string text) => (better ? gains : losses).Add(text);
+
+        if (at.SlumpC is { } slump && after.SlumpC is { } slumpAfter && Math.Abs(slump - slumpAfter) >= 0.5)
+        {
+            Tell(slumpAfter > slump, $"slumps {at.Say.BareTemperature(slump)} → {at.Say.Temperature(slumpAfter)}");
+        }
+
+        if (at.Curve is { } curve && after.Curve is { } curveAfter)
+        {
+            if (at.Coldest is { } cold)
+            {
+                TellFirmness(cold.TemperatureC, at.Norm.FirmnessAt20.High, Tell, curve, curveAfter);
+            }
+
+            TellFirmness(20, Math.Sqrt(at.Norm.FirmnessAt20.Low * at.Norm.FirmnessAt20.High), Tell, curve, curveAfter);
+        }
+
+        if (at.Formula.Batch.Grams != after.Formula.Batch.Grams)
+        {
+            Tell(true, $"batch {at.Say.RoundWeight(at.Formula.Batch.Grams)} → {at.Say.RoundWeight(after.Formula.Batch.Grams)}");
+        }
+
+        var cost = BatchCost.Of(at.Formula, at.Shelf, at.Workshop);
+        var costAfter = BatchCost.Of(after.Formula, after.Shelf, after.Workshop);
+        if (cost.UnitCost is { } unit && costAfter.UnitCost is { } unitAfter && Math.Abs(unit - unitAfter) >= 0.01m)
+        {
+            Tell(unitAfter < unit, $"{at.Say.Money(unit)} → {at.Say.Money(unitAfter)} each");
+        }
+
+        var now = Assessor.Judge(at).Where(found => found.Severity < Severity.Note).Select(found => found.Id).ToHashSet();
+        var then = Assessor.Judge(after).Where(found => found.Severity < Severity.Note).Select(found => found.Id).ToHashSet();
+        var cleared = now.Count(id => !then.Contains(id));
+        var raised = then.Count(id => !now.Contains(id));
+        if (cleared > 1 || (cleared == 1 && gains.Count == 0))
+        {
+            gains.Insert(0, cleared == 1 ? "clears this" : $"clears {cleared} findings");
+        }
+
+        if (raised > 0)
+        {
+            losses.Insert(0, raised == 1 ? "raises 1 finding" : $"raises {raised} findings");
+        }
+
+        const int MostEachWay = 2;
+        var gained = string.Join(", ", gains.Take(MostEachWay));
+        var lost = string.Join(", ", losses.Take(MostEachWay));
+        return lost.Length == 0 ? gained : gained.Length == 0 ? lost : $"{gained}, but {lost}";
+    }
+
+    private void TellFirmness(double celsius, double wanted, Action<bool, string> tell, MeltCurve before, MeltCurve after)
+    {
+        double was = before.FirmnessAt(celsius), will = after.FirmnessAt(celsius);
+        if (Math.Abs(was - will) < 0.05 * Math.Max(was, 1))
+        {
+            return;
+        }
+
+        MatterState stateWas = MatterStates.At(was), stateWill = MatterStates.At(will);
+        var figures = stateWas == stateWill
+            ? $"{Wording.Number(was, "0")} → {Wording.Pressure(will)}"
+            : $"{Wording.State(stateWas)} → {Wording.State(stateWill)}";
+        tell(Math.Abs(Math.Log(Math.Max(will, 0.1) / wanted)) <= Math.Abs(Math.Log(Math.Max(was, 0.1) / wanted)), $"{figures} at {at.Say.Temperature(celsius)}");
+    }
+
+    private sealed record Candidate(string Label, IReadOnlyList<FormulaEdit> Edits, Case After, double Harm, string? Taker);
+}

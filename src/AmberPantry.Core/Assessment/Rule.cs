@@ -1,0 +1,48 @@
+using AmberPantry.Core.Composition;
+
+namespace AmberPantry.Core.Assessment;
+
+/// <summary>Which trades a remedy may be looked for among.</summary>
+internal enum Cure
+{
+    /// <summary>Nothing in the formula cures it.</summary>
+    None,
+
+    /// <summary>More structure for less liquid or soft fat.</summary>
+    Stiffen,
+
+    /// <summary>Less structure for more liquid.</summary>
+    Soften,
+}
+
+/// <summary>What a rule found, before remedies are looked for.</summary>
+internal sealed record Found
+{
+    public required string Id { get; init; }
+
+    public required Severity Severity { get; init; }
+
+    public required string Sentence { get; init; }
+
+    public required IReadOnlyList<FindingNumber> Numbers { get; init; }
+
+    public required string Because { get; init; }
+
+    public double? AtC { get; init; }
+
+    public string? Advice { get; init; }
+
+    /// <summary>How far on the wrong side of its limit, as a part of the limit; 0 or less is clear. Orders findings and steers the search.</summary>
+    public required Func<Case, double> Gap { get; init; }
+
+    public Cure Cure { get; init; }
+
+    /// <summary>Changes known by kind, such as a bigger batch; tried as they are.</summary>
+    public IReadOnlyList<(string Label, FormulaEdit Edit)> Acts { get; init; } = [];
+}
+
+/// <summary>One rule of the craft.</summary>
+internal interface IRule
+{
+    IEnumerable<Found> Check(Case at);
+}

@@ -1,0 +1,60 @@
+using System.Text.Json.Serialization;
+
+namespace AmberPantry.Core.Composition;
+
+/// <summary>One change to a formula. Applied by <see cref="FormulaEditor"/>; a remedy is a list of these.</summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
+[JsonDerivedType(typeof(SetShare), "set-share")]
+[JsonDerivedType(typeof(MoveBoundary), "move-boundary")]
+[JsonDerivedType(typeof(AddLine), "add-line")]
+[JsonDerivedType(typeof(RemoveLine), "remove-line")]
+[JsonDerivedType(typeof(SwapMaterial), "swap-material")]
+[JsonDerivedType(typeof(MoveLine), "move-line")]
+[JsonDerivedType(typeof(KeepLine), "keep-line")]
+[JsonDerivedType(typeof(ChooseMakeweight), "choose-makeweight")]
+[JsonDerivedType(typeof(SetPhase), "set-phase")]
+[JsonDerivedType(typeof(Trade), "trade")]
+[JsonDerivedType(typeof(SetBatch), "set-batch")]
+[JsonDerivedType(typeof(SetPour), "set-pour")]
+public abstract record FormulaEdit;
+
+/// <summary>Where the difference of an edit comes from or goes to.</summary>
+public enum GivesWay
+{
+    /// <summary>The makeweight line.</summary>
+    Makeweight,
+
+    /// <summary>All lines that are not kept, in proportion.</summary>
+    Everyone,
+
+    /// <summary>All lines of the same role that are not kept, in proportion.</summary>
+    SameRole,
+}
+
+/// <summary>Gives a line a new share, typed as the maker types it: "12,5", "1/8", "75 g".</summary>
+public sealed record SetShare(string Line, string Share, GivesWay GivesWay = GivesWay.Makeweight) : FormulaEdit;
+
+/// <summary>Moves the boundary under a line, so that it and its next free neighbour below trade.</summary>
+public sealed record MoveBoundary(string Above, decimal ByPercent) : FormulaEdit;
+
+public sealed record AddLine(string Material, string Share, int? At = null, GivesWay GivesWay = GivesWay.Makeweight) : FormulaEdit;
+
+public sealed record RemoveLine(string Line, GivesWay GivesWay = GivesWay.Makeweight) : FormulaEdit;
+
+/// <summary>Puts another material in a line's place, gram for gram or so that firmness at 20 °C stays.</summary>
+public sealed record SwapMaterial(string Line, string Material, bool SameFirmness = false) : FormulaEdit;
+
+public sealed record MoveLine(string Line, int To) : FormulaEdit;
+
+public sealed record KeepLine(string Line, bool Kept) : FormulaEdit;
+
+public sealed record ChooseMakeweight(string Line) : FormulaEdit;
+
+public sealed record SetPhase(string Line, Phase Phase) : FormulaEdit;
+
+/// <summary>Moves a share from one line to a material, whether the formula has it already or not.</summary>
+public sealed record Trade(string From, string ToMaterial, decimal Percent) : FormulaEdit;
+
+public sealed record SetBatch(BatchSize Batch) : FormulaEdit;
+
+public sealed record SetPour(double? PourC) : FormulaEdit;

@@ -1,0 +1,80 @@
+using System.Globalization;
+using AmberPantry.Core.Composition;
+using AmberPantry.Core.Materials;
+
+namespace AmberPantry.Core.Melt;
+
+/// <summary>Answer of the melt function of the calculation API.</summary>
+/// <param name="SolidPercent">By temperature as asked, mass percent of the lipid part.</param>
+/// <param name="FirmnessKPa">By temperature as asked, with powder and air.</param>
+public sealed record MeltAnswer(IReadOnlyDictionary<string, double> SolidPercent, IReadOnlyDictionary<string, double> FirmnessKPa, double? SlumpC, double? ClearC);
+
+/// <summary>The melt model for a bare list of catalogue materials; never guesses an unknown name.</summary>
+public static class MeltFunction
+{
+    public const double LeastC = -30;
+    public const double MostC = 120;
+    public const double MostOverrun = 3;
+    public const double MostPowder = 0.9;
+
+    private static readonly double[] UsualTemperatures = [0, 5, 10, 15, 20, 25, 30, 33, 35, 40, 45, 50, 60, 70];
+
+    /// <param name="formula">Material and its parts by mass, in order.</param>
+    /// <exception cref="Refusal">E_UNKNOWN_ID, E_RANGE or E_EMPTY with the path of the field; checks run in input order.</exception>
+    public static MeltAnswer Melt(
+        IReadOnlyList<KeyValuePair<string, double>> formula,
+        IReadOnlyList<double>? temperatures = null,
+        double powderVolumeFraction = 0,
+        double overrun = 0)
+    {
+        var parts = formula.Select(part => (Spectrum(part.Key), Part(part))).ToArray();
+        if (parts.Sum(part => part.Item2) <= 0)
+        {
+            throw new Refusal("E_EMPTY", "formula", null, "The formula holds no lipid.", "Give at least one material a part above 0.");
+        }
+
+        var asked = temperatures ?? UsualTemperatures;
+        for (var i = 0; i < asked.Count; i++)
+        {
+            InRange(asked[i], LeastC, MostC, $"temperatures[{i}]");
+        }
+
+        InRange(powderVolumeFraction, 0, MostPowder, "powderVolumeFraction");
+        InRange(overrun, 0, MostOverrun, "overrun");
+        var curve = new MeltCurve(LipidBlend.Mix(parts), powderVolumeFraction, overrun);
+        return new MeltAnswer(
+            ByTemperature(asked, t => 100 * curve.SolidAt(t)),
+            ByTemperature(asked, curve.FirmnessAt),
+            curve.SlumpC,
+            curve.ClearC);
+    }
+
+    private static MeltSpectrum Spectrum(string name)
+    {
+        var field = $"formula.{name}";
+        return MaterialShelf.Plain.Get(name, field).Melt
+            ?? throw new Refusal("E_UNKNOWN_ID", field, name, $"“{name}” is a powder and does not melt.", "Give powders as powderVolumeFraction.");
+    }
+
+    private static double Part(KeyValuePair<string, double> part)
+    {
+        InRange(part.Value, 0, double.MaxValue, $"formula.{part.Key}");
+        return part.Value;
+    }
+
+    private static void InRange(double value, double least, double most, string field)
+    {
+        if (!double.IsFinite(value))
+        {
+            throw new Refusal("E_NOT_A_NUMBER", field, value, $"{field} is not a number.", "Give a number.");
+        }
+
+        if (value < least || value > most)
+        {
+            throw new Refusal("E_RANGE", field, value, $"{field} is {value}, outside {least} to {most}.", $"Give {least} to {most}.");
+        }
+    }
+
+    private static Dictionary<string, double> ByTemperature(IReadOnlyList<double> asked, Func<double, double> at) =>
+        asked.Distinct().ToDictionary(t => t.ToString("0.##########", CultureInfo.InvariantCulture), at);
+}

@@ -1,0 +1,46 @@
+using AmberPantry.Core.Assessment;
+using AmberPantry.Core.Composition;
+using AmberPantry.Core.Materials;
+
+namespace AmberPantry.Core.Safety;
+
+/// <summary>A caution for a stage of the work. It never replaces local rules or licensed practice.</summary>
+/// <param name="Stage">gather, melt, add, pour, clean or label.</param>
+public sealed record Caution(string Id, string Stage, Severity Severity, string Message, string Reason, string Fix, string Source);
+
+/// <summary>The cautions that a melted product calls for, read from the table beside this class.</summary>
+public static class MeltCautions
+{
+    private static readonly Lazy<IReadOnlyList<(string When, Caution Caution)>> Table = new(Read);
+
+    /// <param name="pourC">Pouring temperature, °C.</param>
+    public static IReadOnlyList<Caution> For(Formula formula, MaterialShelf shelf, Workshop workshop, double? pourC)
+    {
+        var materials = formula.Lines.Select(line => shelf.Get(line.Material, $"lines.{line.Id}.material")).ToArray();
+        bool Applies(string when) => when switch
+        {
+            "always" => true,
+            "plastic and above 65" => pourC > 65 && workshop.FindContainer(formula.Batch.Container) is { IsPlastic: true },
+            "batch above 1000" => formula.Batch.Grams > 1000,
+            "scent" => materials.Any(material => material.Role == Role.Scent),
+            _ => materials.Any(material => material.Tags.Contains(when)),
+        };
+        return [.. Table.Value.Where(row => Applies(row.When)).Select(row => row.Caution)];
+    }
+
+    private static List<(string, Caution)> Read()
+    {
+        using var csv = DataFile.Open("Safety.Data.melt-cautions.csv");
+        csv.Read();
+        csv.ReadHeader();
+        var rows = new List<(string, Caution)>();
+        while (csv.Read())
+        {
+            var severity = csv.GetField("severity") switch { "stop" => Severity.Stop, "caution" => Severity.Watch, _ => Severity.Note };
+            rows.Add((csv.GetField("when")!, new Caution(
+                csv.GetField("rule_id")!, csv.GetField("stage")!, severity, csv.GetField("message")!, csv.GetField("reason")!, csv.GetField("fix")!, csv.GetField("source")!)));
+        }
+
+        return rows;
+    }
+}

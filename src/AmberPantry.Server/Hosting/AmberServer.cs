@@ -1,0 +1,137 @@
+using System.Net.Sockets;
+using System.Text.Json.Nodes;
+using AmberPantry.Core;
+using AmberPantry.Data;
+using AmberPantry.Server.Bench;
+using AmberPantry.Server.House;
+using AmberPantry.Server.Logbook;
+using AmberPantry.Server.Make;
+using AmberPantry.Server.Science;
+using AmberPantry.Server.Today;
+using Microsoft.AspNetCore.Hosting.Server;
+using Microsoft.AspNetCore.Hosting.Server.Features;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.FileProviders;
+
+namespace AmberPantry.Server.Hosting;
+
+/// <summary>Puts the one process together: API and built front end, on loopback only.</summary>
+public static class AmberServer
+{
+    private const long LargestBody = 20_000_000;
+
+    /// <param name="configure">Lets a test or a benchmark add to the host before it is built.</param>
+    /// <exception cref="PantryFileException">When the data file cannot be used.</exception>
+    public static WebApplication Build(AmberOptions options, Action<WebApplicationBuilder>? configure = null)
+    {
+        if (options.Fresh)
+        {
+            DemoPantry.ThrowAway(options.DataFile);
+        }
+
+        PantryFile.Prepare(options.DataFile);
+        var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory });
+        builder.WebHost.ConfigureKestrel(kestrel =>
+        {
+            kestrel.Limits.MaxRequestBodySize = LargestBody;
+            kestrel.AddServerHeader = false;
+            if (options.Port == 0)
+            {
+                kestrel.Listen(System.Net.IPAddress.Loopback, 0);
+            }
+            else
+            {
+                kestrel.ListenLocalhost(options.Port);
+            }
+        });
+        builder.Logging.ClearProviders().AddSimpleConsole().SetMinimumLevel(LogLevel.Warning);
+        builder.Services.AddSingleton(options);
+        builder.Services.AddDbContext<PantryDb>(db => db.UseSqlite(PantryFile.ConnectionString(options.DataFile)));
+        builder.Services.AddSingleton<WorkshopKeeper>();
+        builder.Services.AddSingleton<PantryClock>();
+        builder.Services.AddProblemDetails();
+        builder.Services.AddExceptionHandler<Refusals>();
+        builder.Services.AddResponseCompression(compression => compression.EnableForHttps = true);
+        builder.Services.ConfigureHttpJsonOptions(json => AmberJson.Apply(json.SerializerOptions));
+        builder.Services.AddOpenApi(openApi =>
+        {
+            openApi.AddDocumentTransformer((document, _, _) =>
+            {
+                document.Info.Title = "Amber Pantry";
+                document.Info.Version = "1";
+                document.Servers?.Clear();
+                return Task.CompletedTask;
+            });
+            openApi.AddOperationTransformer(ScienceExamples.Add);
+        });
+        configure?.Invoke(builder);
+
+        var app = builder.Build();
+        if (options.Demo)
+        {
+            DemoPantry.BeginIfEmpty(app.Services);
+        }
+
+        app.UseExceptionHandler();
+        app.UseStatusCodePages();
+        app.UseMiddleware<LocalOnly>();
+        app.MapOpenApi();
+        var api = app.MapGroup("/api");
+        api.MapGet("/health", () => new Health("ready")).WithTags("health");
+        ScienceEndpoints.Map(api.MapGroup("/science").WithTags("science"));
+        AssessEndpoints.Map(api.WithTags("bench"));
+        MaterialEndpoints.Map(api.MapGroup("/materials").WithTags("bench"));
+        FormulaEndpoints.Map(api.MapGroup("/formulas").WithTags("bench"));
+        TrialEndpoints.Map(api.MapGroup("/trials").WithTags("bench"));
+        BatchEndpoints.Map(api.MapGroup("/batches").WithTags("make"));
+        LogbookEndpoints.Map(api.MapGroup("/logbook").WithTags("logbook"));
+        TodayEndpoints.Map(api.MapGroup("/today").WithTags("today"));
+        HouseEndpoints.Map(api.MapGroup("/house").WithTags("house"));
+        api.Map("/{**rest}", (string? rest) => TypedResults.Problem($"There is nothing at /api/{rest}.", statusCode: StatusCodes.Status404NotFound)).ExcludeFromDescription();
+        MapWeb(app, options.WebRoot);
+        return app;
+    }
+
+    /// <summary>Starts, prints the address and runs until stopped.</summary>
+    /// <exception cref="StartException">When the port is taken.</exception>
+    public static async Task RunAsync(WebApplication app, AmberOptions options)
+    {
+        try
+        {
+            await app.StartAsync();
+        }
+        catch (IOException error) when (error.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException || error.InnerException is SocketException)
+        {
+            throw new StartException($"Port {options.Port} is taken by another program.", "Stop it, or start with another port, such as AMBER_PORT=5179.", error);
+        }
+
+        Console.WriteLine($"Amber Pantry is ready at {Address(app)}");
+        Console.WriteLine($"{(options.Demo ? "Made-up pantry" : "Your workshop")}: {options.DataFile}");
+        await app.WaitForShutdownAsync();
+    }
+
+    public static string Address(WebApplication app) =>
+        app.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>()!.Addresses.First().Replace("[::1]", "localhost").Replace("127.0.0.1", "localhost");
+
+    private static void MapWeb(WebApplication app, string folder)
+    {
+        if (!Directory.Exists(folder))
+        {
+            app.MapFallback(() => TypedResults.Text("The front end has not been built. Run ./amber build.", statusCode: StatusCodes.Status503ServiceUnavailable));
+            return;
+        }
+
+        app.UseResponseCompression();
+        var files = new PhysicalFileProvider(folder);
+        app.UseStaticFiles(new StaticFileOptions
+        {
+            FileProvider = files,
+            OnPrepareResponse = context => context.Context.Response.Headers.CacheControl =
+                context.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
+        });
+        app.MapFallbackToFile("index.html", new StaticFileOptions { FileProvider = files });
+    }
+}
+
+/// <summary>Answer of the readiness check.</summary>
+public sealed record Health(string State);
