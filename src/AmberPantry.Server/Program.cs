@@ -3,6 +3,12 @@ using AmberPantry.Server.Hosting;
 
 try
 {
+    if (args is ["--write-openapi", var file])
+    {
+        await OpenApiFile.WriteAsync(file);
+        return 0;
+    }
+
     var options = AmberOptions.Read(args, Environment.GetEnvironmentVariable);
     var app = AmberServer.Build(options);
     await AmberServer.RunAsync(app, options);

@@ -34,8 +34,10 @@ public enum GivesWay
 /// <summary>Gives a line a new share, typed as the maker types it: "12,5", "1/8", "75 g".</summary>
 public sealed record SetShare(string Line, string Share, GivesWay GivesWay = GivesWay.Makeweight) : FormulaEdit;
 
-/// <summary>Moves the boundary under a line, so that it and its next free neighbour below trade.</summary>
-public sealed record MoveBoundary(string Above, decimal ByPercent) : FormulaEdit;
+/// <summary>Moves the boundary between two layers, which trade; kept layers between or beside it are passed over.</summary>
+/// <param name="Below">The layer seen below it; left out, the next line.</param>
+/// <param name="ByPercent">What the upper layer gains.</param>
+public sealed record MoveBoundary(string Above, decimal ByPercent, string? Below = null) : FormulaEdit;
 
 public sealed record AddLine(string Material, string Share, int? At = null, GivesWay GivesWay = GivesWay.Makeweight) : FormulaEdit;
 

@@ -98,7 +98,8 @@ public sealed class FormulaEditor(MaterialShelf shelf)
     {
         var at = formula.Lines.ToList().FindIndex(line => line.Id == formula.Line(move.Above).Id);
         var above = formula.Lines.Take(at + 1).LastOrDefault(line => !line.Kept);
-        var below = formula.Lines.Skip(at + 1).FirstOrDefault(line => !line.Kept);
+        var next = move.Below is null ? at + 1 : formula.Lines.ToList().FindIndex(line => line.Id == formula.Line(move.Below).Id);
+        var below = formula.Lines.Skip(Math.Max(next, at + 1)).FirstOrDefault(line => !line.Kept);
         if (above is null || below is null)
         {
             throw new Refusal("E_KEPT", "boundary", move.Above, "There is no free layer on both sides of this boundary.", "Let one of the kept layers go first.");

@@ -1,4 +1,5 @@
 using AmberPantry.Core.Composition;
+using AmberPantry.Core.Making;
 using AmberPantry.Data;
 using AmberPantry.Server.Hosting;
 using AmberPantry.Server.House;
@@ -26,6 +27,7 @@ public static class TrialEndpoints
     public static void Map(RouteGroupBuilder trials)
     {
         trials.MapGet("/{id:int}", (int id, PantryDb db) => TrialViews.Get(db, id));
+        trials.MapGet("/{id:int}/plan", Plan);
         trials.MapPost("/{id:int}/edits", Edit);
         trials.MapPut("/{id:int}/content", Replace);
         trials.MapPost("/{id:int}/undo", (int id, StepTrial step, PantryDb db, WorkshopKeeper keeper, PantryClock clock) => Step(id, step, -1, db, keeper, clock));
@@ -34,6 +36,10 @@ public static class TrialEndpoints
         trials.MapPost("/{id:int}/set-aside", SetAside);
         trials.MapDelete("/{id:int}/set-aside/{finding}", TakeBack);
     }
+
+    /// <summary>The steps a batch of it would have, for the printed sheet.</summary>
+    private static async Task<IReadOnlyList<MakeStep>> Plan(int id, PantryDb db, WorkshopKeeper keeper) =>
+        new MakingPlan(keeper.Shelf, keeper.Open.Workshop).For((await TrialViews.Get(db, id)).Content);
 
     private static async Task<TrialView> Edit(int id, EditTrial edit, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
     {

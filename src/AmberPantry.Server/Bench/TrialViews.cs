@@ -61,7 +61,7 @@ internal sealed class TrialKeeper(PantryDb db, MaterialShelf shelf, DateTime now
 
         return trial.Revision == revision
             ? trial
-            : throw new ChangedElsewhereException($"Changed in another window at {trial.ChangedAt:HH:mm}.", await TrialViews.Get(db, id));
+            : throw new ChangedElsewhereException($"Changed in another window at {trial.ChangedAt.ToLocalTime():HH:mm}.", await TrialViews.Get(db, id));
     }
 
     public async Task Keep(TrialRow trial, Formula content, string? did = null)

@@ -22,7 +22,11 @@ public static class HouseEndpoints
     }
 
     private static HouseView View(WorkshopKeeper keeper, PantryClock clock, AmberOptions options) =>
-        new(keeper.Open.House, clock.IsMadeUp, options.DataFile, typeof(HouseEndpoints).Assembly.GetName().Version!.ToString(3));
+        new(keeper.Open.House, clock.IsMadeUp, Shorten(options.DataFile), typeof(HouseEndpoints).Assembly.GetName().Version!.ToString(3));
+
+    /// <summary>The maker's home folder as they would write it.</summary>
+    private static string Shorten(string path) =>
+        Environment.GetEnvironmentVariable("HOME") is { Length: > 1 } home && path.StartsWith(home + "/", StringComparison.Ordinal) ? string.Concat("~", path.AsSpan(home.Length)) : path;
 
     private static async Task<HouseView> Save(HouseSettings settings, PantryDb db, WorkshopKeeper keeper, PantryClock clock, AmberOptions options)
     {

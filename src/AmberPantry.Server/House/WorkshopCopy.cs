@@ -134,7 +134,7 @@ public static class WorkshopCopy
     private static async Task TakeIn(PantryDb db, BatchDocument batch)
     {
         var trial = await db.Trials.FirstAsync(t => t.Formula!.Name == batch.Formula && t.Number == batch.Trial);
-        var row = await db.Batches.Include(b => b.Done).Include(b => b.Observations).FirstOrDefaultAsync(b => b.Lot == batch.Lot);
+        var row = await db.Batches.Include(b => b.Done).Include(b => b.Observations).AsSplitQuery().FirstOrDefaultAsync(b => b.Lot == batch.Lot);
         if (row is null)
         {
             row = new BatchRow { Lot = batch.Lot, Content = batch.Content, Steps = batch.Steps };

@@ -358,6 +358,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trials/{id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MakeStep"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trials/{id}/edits": {
         parameters: {
             query?: never;
@@ -1444,7 +1481,7 @@ export interface components {
              * @description Search remedies too; leave out while something is being dragged.
              * @default false
              */
-            withRemedies: boolean;
+            withRemedies?: boolean;
             whatIf?: null | components["schemas"]["WhatIf"];
         };
         /** @description Everything the model says of one formula. Numbers carry their unit in the name. */
@@ -1573,7 +1610,7 @@ export interface components {
              * @description Share of the batch that stays in pot and tools.
              * @default 0
              */
-            lossPercent: number;
+            lossPercent?: number;
         };
         BatchView: {
             /** Format: int32 */
@@ -1655,7 +1692,7 @@ export interface components {
             /** Format: double */
             price: null | number;
             /** @default false */
-            isPlastic: boolean;
+            isPlastic?: boolean;
         };
         /**
          * @description What a document would do to one record.
@@ -1833,13 +1870,18 @@ export interface components {
             line: string;
             kept: boolean;
         };
-        /** @description Moves the boundary under a line, so that it and its next free neighbour below trade. */
+        /** @description Moves the boundary between two layers, which trade; kept layers between or beside it are passed over. */
         FormulaEditMoveBoundary: {
             /** @enum {string} */
             kind?: "move-boundary";
             above: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What the upper layer gains.
+             */
             byPercent: number;
+            /** @description The layer seen below it; left out, the next line. */
+            below?: null | string;
         };
         FormulaEditMoveLine: {
             /** @enum {string} */
@@ -1886,7 +1928,7 @@ export interface components {
             line: string;
             material: string;
             /** @default false */
-            sameFirmness: boolean;
+            sameFirmness?: boolean;
         };
         /** @description Moves a share from one line to a material, whether the formula has it already or not. */
         FormulaEditTrade: {
@@ -1913,7 +1955,7 @@ export interface components {
              * @description A kept line never gives way to another line's edit.
              * @default false
              */
-            kept: boolean;
+            kept?: boolean;
         };
         /** @description A formula found to hold at a temperature. */
         FoundMix: {
@@ -2221,12 +2263,12 @@ export interface components {
              * @description 100, 115 or 130.
              * @default 100
              */
-            textPercent: number;
+            textPercent?: number;
             /**
              * @description Whether single letters act outside fields.
              * @default true
              */
-            singleKeys: boolean;
+            singleKeys?: boolean;
         };
         RecordStep: {
             /**

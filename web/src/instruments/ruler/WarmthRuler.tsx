@@ -1,0 +1,220 @@
+import { type KeyboardEvent, type PointerEvent, useId, useRef, useState } from "react";
+import type { Assessment, CurveView, LandmarkReading } from "../../api/client";
+import { useWidth } from "../../shell/useWidth";
+import type { Units } from "../../words/format";
+import { textWidth } from "../textWidth";
+import { axisOf, type Flag, layFlags, placeWords } from "./geometry";
+import { Hill } from "./Hill";
+import { Peg } from "./Peg";
+import { RulerTable } from "./RulerTable";
+import { Scale } from "./Scale";
+import { StatePatterns } from "./StatePatterns";
+import "./ruler.css";
+
+/** A landmark taken from its place to see what would happen. */
+export type Moved = { id: string; celsius: number; from?: number };
+
+type Props = {
+  name: string;
+  assessment: Assessment;
+  units: Units;
+  ghost?: CurveView | null | undefined;
+  under?: { name: string; assessment: Assessment } | null;
+  moved?: Moved | null;
+  late?: boolean;
+  foot?: React.ReactNode;
+  onMove?: (moved: Moved) => void;
+  onPutBack?: () => void;
+};
+
+/** The warmth ruler: what the product is from −5 to 95 °C, and at the places the maker has named. */
+export function WarmthRuler({ name, assessment, units, ghost, under, moved, late, foot, onMove, onPutBack }: Props) {
+  const id = useId();
+  const [ref, width] = useWidth<SVGSVGElement>(1280);
+  const [asTable, setAsTable] = useState(false);
+  const axis = axisOf(width);
+  const full = under ? 86 : 100;
+  const ground = under ? 126 : 144;
+  const beam = under ? 40 : 24;
+  const hung = ground + beam;
+  const scaleY = under ? hung + 82 : ground + beam;
+  const height = scaleY + 28;
+  const at = (landmark: LandmarkReading) => (moved?.id === landmark.id ? moved.celsius : landmark.temperatureC);
+  const stems = assessment.landmarks.map((landmark) => Math.round(axis.x(at(landmark))));
+  const lines = assessment.landmarks.map((landmark) => flagLines(landmark, at(landmark), units, moved, under, name));
+  const flags = layFlags(
+    assessment.landmarks.map((landmark, i) => ({
+      id: landmark.id,
+      x: stems[i] ?? 0,
+      width: Math.max(...(lines[i] ?? []).map((line) => textWidth(line, 13, 600))) + 19,
+    })),
+    width - 8,
+  );
+  const words = placeWords(assessment.states, axis, stems, (word) => textWidth(word, 13, 600));
+  const wordsUnder = under ? placeWords(under.assessment.states, axis, stems, (word) => textWidth(word, 13, 600)) : [];
+  const dragging = useRef<string | null>(null);
+
+  const hold = (landmark: LandmarkReading) => (event: PointerEvent<SVGGElement>) => {
+    if (!onMove) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    event.currentTarget.focus();
+    dragging.current = landmark.id;
+    const box = ref.current?.getBoundingClientRect();
+    const move = (to: globalThis.PointerEvent) => {
+      if (dragging.current !== landmark.id || !box) return;
+      onMove({ id: landmark.id, celsius: Math.round(axis.celsius(to.clientX - box.left) * 2) / 2 });
+    };
+    const drop = () => {
+      dragging.current = null;
+      window.removeEventListener("pointermove", move);
+    };
+    window.addEventListener("pointermove", move);
+    window.addEventListener("pointerup", drop, { once: true });
+    window.addEventListener("pointercancel", drop, { once: true });
+  };
+
+  const step = (landmark: LandmarkReading) => (event: KeyboardEvent<SVGGElement>) => {
+    const by = { ArrowRight: 0.5, ArrowUp: 0.5, ArrowLeft: -0.5, ArrowDown: -0.5, PageUp: 5, PageDown: -5 }[event.key];
+    if (by !== undefined && onMove) {
+      event.preventDefault();
+      event.stopPropagation();
+      const to = at(landmark) + (event.shiftKey ? by * 10 : by);
+      onMove({ id: landmark.id, celsius: Math.min(95, Math.max(-5, to)) });
+    } else if (event.key === "Escape" && moved) {
+      event.stopPropagation();
+      onPutBack?.();
+    }
+  };
+
+  return (
+    <div className="ruler">
+      {asTable ? (
+        <RulerTable assessment={assessment} under={under} name={name} units={units} height={height} />
+      ) : (
+        <svg ref={ref} className="ruler-picture" height={height} role="group" aria-label={`Warmth ruler. ${assessment.sentence}`}>
+          <StatePatterns id={id} />
+          <rect className="bed-words" x="0" y={ground} width={width} height={under ? beam : height - ground} />
+          {under && <rect className="bed-words" x="0" y={scaleY} width={width} height={height - scaleY} />}
+          {assessment.curve && (
+            <Hill
+              id={`${id}-hand`}
+              patterns={id}
+              curve={assessment.curve}
+              spans={assessment.states}
+              doubtC={assessment.doubtC}
+              axis={axis}
+              baseline={ground}
+              full={full}
+              direction={-1}
+              ghost={ghost}
+              late={late ?? false}
+            />
+          )}
+          {under?.assessment.curve && (
+            <Hill
+              id={`${id}-under`}
+              patterns={id}
+              curve={under.assessment.curve}
+              spans={under.assessment.states}
+              doubtC={under.assessment.doubtC}
+              axis={axis}
+              baseline={hung}
+              full={full}
+              direction={1}
+              other
+            />
+          )}
+          <path className="axis" d={`M0 ${ground}H${width}`} />
+          {under && <path className="axis other" d={`M0 ${hung}H${width}`} />}
+          {assessment.states.slice(1).map((span) => (
+            <path key={span.state} className="limit" d={`M${axis.x(span.fromC).toFixed(1)} ${ground}V${ground + (under ? 19 : 24)}`} />
+          ))}
+          {under?.assessment.states.slice(1).map((span) => (
+            <path key={span.state} className="limit other" d={`M${axis.x(span.fromC).toFixed(1)} ${hung}V${hung - 19}`} />
+          ))}
+          {words.map((word) => (
+            <text key={word.state} className="state-word" x={word.x} y={ground + (under ? 14 : 17)} textAnchor="middle">
+              {assessment.doubtC >= 3 && textWidth(`about ${word.state}`, 13, 600) + 12 < axis.x(word.span.toC) - axis.x(word.span.fromC) ? `about ${word.state}` : word.state}
+            </text>
+          ))}
+          {wordsUnder.map((word) => (
+            <text key={word.state} className="state-word other" x={word.x} y={hung - 6} textAnchor="middle">
+              {word.state}
+            </text>
+          ))}
+          {under && (
+            <>
+              <text className="hill-name" x={width - 25} y={ground - 14} textAnchor="end">
+                {name}, in hand
+              </text>
+              <text className="hill-name other" x={width - 25} y={hung + 24} textAnchor="end">
+                {under.name}, laid under
+              </text>
+            </>
+          )}
+          <Scale axis={axis} y={scaleY} fahrenheit={units.fahrenheit} />
+          {assessment.landmarks.map((landmark, i) => {
+            const flag = flags.find((one) => one.id === landmark.id);
+            const x = stems[i] ?? 0;
+            if (!flag) return null;
+            const foot = under ? scaleY : ground;
+            return (
+              <g key={landmark.id}>
+                {moved?.id === landmark.id && moved.from !== undefined && (
+                  <path className="stem ghost" d={`M${Math.round(axis.x(moved.from))} 8V${foot}`} />
+                )}
+                <StemAndFlag x={x} flag={flag} lines={lines[i] ?? []} foot={foot} held={moved?.id === landmark.id} />
+                <Peg
+                  x={x}
+                  y={ground}
+                  held={moved?.id === landmark.id}
+                  label={landmark.name}
+                  value={at(landmark)}
+                  text={`${landmark.name}, ${units.temperature(at(landmark))}: ${landmark.says}`}
+                  {...(onMove ? { onHold: hold(landmark), onKey: step(landmark) } : {})}
+                />
+              </g>
+            );
+          })}
+        </svg>
+      )}
+      <div className="ruler-foot">
+        <div>{foot ?? (under ? `${upper(name)}: ${lower(assessment.sentence)} ${upper(under.name)}: ${lower(under.assessment.sentence)}` : assessment.sentence)}</div>
+        <button type="button" className="link" onClick={() => setAsTable(!asTable)} aria-pressed={asTable}>
+          {asTable ? "Show the ruler" : "Read as a table"}
+        </button>
+      </div>
+    </div>
+  );
+}
+
+function StemAndFlag({ x, flag, lines, foot, held }: { x: number; flag: Flag; lines: string[]; foot: number; held: boolean }) {
+  const top = 5 + flag.lane * 40;
+  const tx = flag.flipped ? x - 8 : x + 8;
+  return (
+    <g className={held ? "flag held" : "flag"}>
+      <path className="stem-casing" d={`M${x} ${top}V${foot}`} />
+      <path className="stem" d={`M${x} ${top}V${foot}`} />
+      <path className="stem" d={`M${x} ${top}H${flag.flipped ? x - flag.width : x + flag.width}`} />
+      {lines.map((line, i) => (
+        <text key={line} x={tx} y={top + 15 + i * 18} textAnchor={flag.flipped ? "end" : "start"} className={i === 0 ? "" : "strong"}>
+          {line}
+        </text>
+      ))}
+    </g>
+  );
+}
+
+function flagLines(landmark: LandmarkReading, celsius: number, units: Units, moved: Moved | null | undefined, under: Props["under"], name: string): string[] {
+  const degrees = `${units.bareTemperature(celsius)}°`;
+  if (moved?.id === landmark.id) return [`What if the ${landmark.name} is ${degrees}?`, landmark.says];
+  const hours = landmark.hours ? `, ${landmark.hours} h` : "";
+  if (!under) return [`${landmark.name}${hours}`, `${degrees} ${landmark.says}`];
+  const other = under.assessment.landmarks.find((one) => one.id === landmark.id)?.says ?? "";
+  const short = (text: string) => text.replace(/^trial /, "T");
+  return [`${landmark.name} ${degrees}${hours}`, other === landmark.says ? `both ${landmark.says.replace(/s$/, "")}` : `${short(name)} ${landmark.says} · ${short(under.name)} ${other}`];
+}
+
+const lower = (sentence: string) => sentence.charAt(0).toLowerCase() + sentence.slice(1);
+
+const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,0 +1,159 @@
+import { Button } from "antd";
+import { useState } from "react";
+import type { Assessment, Finding, Remedy, Trial } from "../../api/client";
+import { Jar } from "../../instruments/glyphs";
+import { Sentence } from "../../words/Sentence";
+
+type Props = {
+  assessment: Assessment;
+  setAside: Trial["setAside"];
+  onShow: (remedy: Remedy) => void;
+  onHide: () => void;
+  onApply: (remedy: Remedy, finding: Finding) => void;
+  onSetAside: (finding: Finding, reason: string) => Promise<void>;
+  onTakeBack: (finding: string) => void;
+};
+
+const words = { stop: "Stop", fix: "Fix", watch: "Watch", note: "Note" } as const;
+
+/** How many of each: "1 fix · 2 watch". */
+export function countFindings(findings: Finding[]): string {
+  return (["stop", "fix", "watch", "note"] as const)
+    .map((severity) => [findings.filter((finding) => finding.severity === severity).length, severity] as const)
+    .filter(([count]) => count > 0)
+    .map(([count, severity]) => `${count} ${severity}`)
+    .join(" · ");
+}
+
+/** A finding set aside returns when the number it rests on has got worse. */
+export function splitAside(findings: Finding[], aside: Trial["setAside"]): { open: Finding[]; resting: Finding[] } {
+  const rests = (finding: Finding) => {
+    const put = aside.find((one) => one.finding === finding.id);
+    if (!put) return false;
+    const [value, limit] = [finding.numbers[0]?.value, finding.numbers[1]?.value];
+    if (put.value === null || put.value === undefined || value === undefined) return true;
+    const away = (one: number) => (limit === undefined ? one : Math.abs(one - limit));
+    return away(value) <= away(put.value) + 1e-9;
+  };
+  return { open: findings.filter((finding) => !rests(finding)), resting: findings.filter(rests) };
+}
+
+export function Findings({ assessment, setAside, ...acts }: Props) {
+  const { open, resting } = splitAside(assessment.findings, setAside);
+  return (
+    <>
+      <div className="region-head">
+        <h2 className="head" id="findings">
+          Findings
+        </h2>
+        <span className="quiet">{countFindings(open)}</span>
+      </div>
+      {open.length === 0 && <p className="finding-none">Nothing to mend in this trial.</p>}
+      <ul className="findings">
+        {open.map((finding) => (
+          <FindingItem key={finding.id} finding={finding} {...acts} />
+        ))}
+      </ul>
+      {resting.length > 0 && (
+        <details className="resting">
+          <summary>{resting.length} set aside</summary>
+          <ul>
+            {resting.map((finding) => (
+              <li key={finding.id}>
+                <Sentence text={finding.sentence} /> <span className="quiet">“{setAside.find((one) => one.finding === finding.id)?.reason}”</span>{" "}
+                <button type="button" className="link" onClick={() => acts.onTakeBack(finding.id)}>
+                  Take it back
+                </button>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </>
+  );
+}
+
+function FindingItem({ finding, onShow, onHide, onApply, onSetAside }: { finding: Finding } & Omit<Props, "assessment" | "setAside" | "onTakeBack">) {
+  const [shown, setShown] = useState<string | null>(null);
+  const [why, setWhy] = useState(false);
+  const [asking, setAsking] = useState(false);
+  const [reason, setReason] = useState("");
+  const effect = finding.remedies.find((remedy) => remedy.id === shown)?.effect;
+  return (
+    <li className={`finding finding-${finding.severity}`} data-finding={finding.id}>
+      <Jar severity={finding.severity} />
+      <div>
+        <p>
+          <b className="severity">{words[finding.severity]}</b> <Sentence text={finding.sentence} />{" "}
+          <button type="button" className="why-button" aria-expanded={why} aria-controls={`why-${finding.id}`} onClick={() => setWhy(!why)}>
+            Why?
+          </button>
+        </p>
+        {finding.advice && <p className="hint">{finding.advice}</p>}
+        {finding.remedies.length > 0 && (
+          <div className="button-row">
+            {finding.remedies.map((remedy) => (
+              <Button
+                key={remedy.id}
+                size="small"
+                data-remedy={remedy.id}
+                onMouseEnter={() => {
+                  setShown(remedy.id);
+                  onShow(remedy);
+                }}
+                onMouseLeave={() => {
+                  setShown(null);
+                  onHide();
+                }}
+                onFocus={() => {
+                  setShown(remedy.id);
+                  onShow(remedy);
+                }}
+                onBlur={() => {
+                  setShown(null);
+                  onHide();
+                }}
+                onClick={() => onApply(remedy, finding)}
+              >
+                {remedy.label}
+              </Button>
+            ))}
+          </div>
+        )}
+        {effect && (
+          <p className="effect" aria-live="polite">
+            {effect}
+          </p>
+        )}
+        {why && (
+          <div className="why" id={`why-${finding.id}`}>
+            <p className="hint">{finding.because}</p>
+            {asking ? (
+              <form
+                onSubmit={(event) => {
+                  event.preventDefault();
+                  void onSetAside(finding, reason).then(() => setAsking(false));
+                }}
+              >
+                <input
+                  className="text-field"
+                  aria-label="Reason for setting it aside"
+                  placeholder="Because…"
+                  value={reason}
+                  onChange={(event) => setReason(event.target.value)}
+                />
+                <Button size="small" htmlType="submit" disabled={reason.trim() === ""}>
+                  Set aside
+                </Button>
+              </form>
+            ) : (
+              <button type="button" className="link small" onClick={() => setAsking(true)}>
+                Set it aside
+              </button>
+            )}
+          </div>
+        )}
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,85 @@
+import { useQuery } from "@tanstack/react-query";
+import { api, type Assessment, type Trial } from "../../api/client";
+import { useHouse } from "../../shell/HouseContext";
+import { narrow, percent } from "../../words/format";
+
+/** The bench sheet: one page of weights to tick, steps and an empty cooling grid. Seen only in print. */
+export function PrintSheet({ trial, assessment }: { trial: Trial; assessment: Assessment }) {
+  const { house, materials, units } = useHouse();
+  const plan = useQuery({ queryKey: ["plan", trial.id, trial.revision], queryFn: () => api.plan(trial.id), enabled: trial.content.lines.length > 0, retry: false });
+  const both = (celsius: number) => `${Math.round(celsius * 2) / 2}${narrow}°C (${Math.round((celsius * 9) / 5 + 32)}${narrow}°F)`;
+  const weights = new Map(assessment.sheet.map((line) => [line.line, line]));
+  return (
+    <section className="print-sheet" aria-hidden="true">
+      <h1 className="title">{trial.formulaName}</h1>
+      <p>
+        Trial {trial.number}, {trial.intent}. {units.roundWeight(trial.content.batch.grams)}
+        {trial.content.batch.units != null && ` = ${trial.content.batch.units} of ${units.roundWeight(trial.content.batch.fillG ?? 0)}`}. Scale {house.house.workshop.scale.resolutionG} g.
+      </p>
+      <table className="print-lines">
+        <thead>
+          <tr>
+            <th>✓</th>
+            <th>Material</th>
+            <th>Phase</th>
+            <th>%</th>
+            <th>To weigh</th>
+            <th>Weighed</th>
+          </tr>
+        </thead>
+        <tbody>
+          {trial.content.lines.map((line) => (
+            <tr key={line.id}>
+              <td className="box" />
+              <td>{materials.get(line.material)?.name}</td>
+              <td>{line.phase === "melt" ? "Melt" : "Cool-down"}</td>
+              <td className="number">{percent(line.percent)}</td>
+              <td className="number">{units.weight(weights.get(line.id)?.grams ?? 0)}</td>
+              <td className="write" />
+            </tr>
+          ))}
+          <tr>
+            <td />
+            <td>All</td>
+            <td />
+            <td className="number">{percent(assessment.totalPercent)}</td>
+            <td className="number">{units.weight(assessment.sheetTotalG)}</td>
+            <td className="write" />
+          </tr>
+        </tbody>
+      </table>
+      <ol className="print-steps">
+        {plan.data
+          ?.filter((step) => step.kind !== "weigh")
+          .map((step) => (
+            <li key={step.title}>
+              <b>{step.title}</b>
+              {step.fromC != null && step.toC != null && ` ${both(step.fromC)} to ${both(step.toC)}.`} {step.text}
+            </li>
+          ))}
+      </ol>
+      <table className="print-grid">
+        <caption>Cooling</caption>
+        <tbody>
+          <tr>
+            <th>time</th>
+            {Array.from({ length: 8 }, (_, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: empty cells
+              <td key={i} />
+            ))}
+          </tr>
+          <tr>
+            <th>°C</th>
+            {Array.from({ length: 8 }, (_, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: empty cells
+              <td key={i} />
+            ))}
+          </tr>
+        </tbody>
+      </table>
+      <p className="print-foot">
+        {trial.formulaName}, trial {trial.number}. {assessment.sentence} Hot fat burns: water bath only, never leave the pot. Page 1 of 1
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,101 @@
+import { Button, Modal } from "antd";
+import { useState } from "react";
+import { type Formula, type FormulaEdit, Refused, type Trial } from "../../api/client";
+import { useHouse } from "../../shell/HouseContext";
+import { percent, time } from "../../words/format";
+
+type IntentProps = { trial: Trial; edits: FormulaEdit[] | null; content?: Formula; onFork: (intent: string, edits: FormulaEdit[], content?: Formula) => Promise<void>; onClose: () => void };
+
+/** A new trial says what it is after. */
+export function IntentDialog({ trial, edits, content, onFork, onClose }: IntentProps) {
+  const [intent, setIntent] = useState("");
+  const [error, setError] = useState("");
+  const next = Math.max(...trial.trials.map((one) => one.number)) + 1;
+  const submit = async () => {
+    try {
+      await onFork(intent, edits ?? [], content);
+      setIntent("");
+      setError("");
+    } catch (refused) {
+      setError(refused instanceof Refused ? refused.line : String(refused));
+    }
+  };
+  return (
+    <Modal open={edits !== null} title={`Trial ${next}`} onCancel={onClose} footer={null} destroyOnHidden>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void submit();
+        }}
+      >
+        {trial.madeAt && edits && edits.length > 0 && (
+          <p>
+            Trial {trial.number} has been made and stays as it is. Changing it starts trial {next}.
+          </p>
+        )}
+        <label className="form-field">
+          <span>What is it after?</span>
+          <input
+            className="text-field"
+            // biome-ignore lint/a11y/noAutofocus: the dialog was opened for this field
+            autoFocus
+            value={intent}
+            placeholder="less greasy"
+            onChange={(event) => setIntent(event.target.value)}
+            aria-invalid={error !== ""}
+          />
+          {error && (
+            <span className="field-error" role="alert">
+              {error}
+            </span>
+          )}
+        </label>
+        <div className="button-row">
+          <Button type="primary" htmlType="submit">
+            Start trial {next}
+          </Button>
+          <Button onClick={onClose}>Leave it</Button>
+        </div>
+      </form>
+    </Modal>
+  );
+}
+
+type VersionsProps = { conflict: { theirs: Trial; base: Formula; edits: FormulaEdit[] } | null; onKeep: (which: "mine" | "theirs") => void; onFork: (intent: string, edits: FormulaEdit[], content: Formula) => Promise<void> };
+
+/** Two windows changed the same trial: both versions side by side. */
+export function TwoVersions({ conflict, onKeep, onFork }: VersionsProps) {
+  const { materials } = useHouse();
+  if (!conflict) return null;
+  const next = Math.max(...conflict.theirs.trials.map((one) => one.number)) + 1;
+  const list = (formula: Formula) => (
+    <ul>
+      {formula.lines.map((line) => (
+        <li key={line.id}>
+          {materials.get(line.material)?.name} {percent(line.percent)} %
+        </li>
+      ))}
+    </ul>
+  );
+  return (
+    <Modal open title={`Changed in another window at ${time(conflict.theirs.changedAt)}`} footer={null} closable={false} width={640}>
+      <div className="versions">
+        <section>
+          <h3>Yours, before your last change</h3>
+          {list(conflict.base)}
+        </section>
+        <section>
+          <h3>The other</h3>
+          {list(conflict.theirs.content)}
+        </section>
+      </div>
+      <div className="button-row">
+        <Button onClick={() => onKeep("mine")}>Keep yours: do my change again on top</Button>
+        <Button onClick={() => onKeep("theirs")}>Keep the other</Button>
+        <Button type="primary" onClick={() => void onFork("the version from this window", conflict.edits, conflict.base)}>
+          Make yours trial {next}
+        </Button>
+      </div>
+    </Modal>
+  );
+}

@@ -1,0 +1,173 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { api, type Batch, Refused } from "../../api/client";
+import { useHouse } from "../../shell/HouseContext";
+import { day, narrow, number, percent, plural, span, time } from "../../words/format";
+import { ObserveForm } from "./ObserveForm";
+
+/** One batch: what was said, what was weighed, what happened. */
+export function BatchRecord({ id }: { id: number }) {
+  const query = useQuery({ queryKey: ["batch", id], queryFn: () => api.batch(id) });
+  const { units } = useHouse();
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const batch = query.data;
+  if (query.error) return <p className="page-note">{query.error instanceof Refused ? query.error.line : query.error.message}</p>;
+  if (!batch) return null;
+  const keep = (now: Batch) => {
+    queries.setQueryData(["batch", id], now);
+    void queries.invalidateQueries({ queryKey: ["logbook"] });
+    void queries.invalidateQueries({ queryKey: ["today"] });
+  };
+  const temperatures = batch.done.filter((step) => step.temperatureC != null);
+  return (
+    <article className="record scrolls" aria-label={`Lot ${batch.lot}`}>
+      <header className="record-head">
+        <div>
+          <h2 className="title">
+            {batch.formulaName} <span className="record-lot">{batch.lot}</span>
+          </h2>
+          <p className="quiet">
+            <Link className="openable" to={`/bench/${batch.trialId}`}>
+              trial {batch.trialNumber}
+            </Link>
+            , {batch.intent}. Begun {day(batch.startedAt)} at {time(batch.startedAt)}
+            {batch.finishedAt ? `, finished ${day(batch.finishedAt)} after ${span(new Date(batch.finishedAt).getTime() - new Date(batch.startedAt).getTime())}` : ", not finished"}. Workroom {units.temperature(batch.workroomC)}
+            {batch.humidityPercent != null && `, humidity ${batch.humidityPercent}${narrow}%`}.
+            {batch.unitsMade != null && ` ${batch.unitsMade} ${plural(batch.unit, batch.unitsMade)} filled, ${batch.unitsLeft} left.`}
+          </p>
+        </div>
+        {!batch.finishedAt && (
+          <Button type="primary" onClick={() => navigate(`/make/${id}`)}>
+            Carry on
+          </Button>
+        )}
+      </header>
+
+      <section>
+        <h3 className="head">Said → happened</h3>
+        <p>{batch.saidSentence}</p>
+        <ul className="said">
+          {batch.observations.map((seen) => (
+            <li key={seen.id}>
+              <span className="quiet">
+                {day(seen.at)}, {time(seen.at)}
+              </span>
+              <span>
+                {seen.kind === "thumb-press" && (
+                  <>
+                    thumb press at {units.temperature(seen.temperatureC ?? 0)}: {seen.said != null && `${seen.said} → `}
+                    <b>{seen.value}</b> of 5 {seen.said != null && seen.value != null && offBy(seen.value - seen.said, "step")}
+                  </>
+                )}
+                {seen.kind === "slump" && (
+                  <>
+                    slump: {seen.said != null && `${units.bareTemperature(seen.said)} → `}
+                    <b>{units.temperature(seen.value ?? 0)}</b> {seen.said != null && seen.value != null && offBy(seen.value - seen.said, "°C")}
+                  </>
+                )}
+                {seen.text && ` “${seen.text}”`}
+              </span>
+              <button type="button" className="link" aria-label="Withdraw this observation" onClick={async () => keep(await api.withdraw(id, seen.id))}>
+                Withdraw
+              </button>
+            </li>
+          ))}
+          {batch.observations.length === 0 && <li className="quiet">Nothing has been observed yet.</li>}
+        </ul>
+        <ObserveForm batch={batch} onDone={keep} />
+      </section>
+
+      <section>
+        <h3 className="head">Weighed</h3>
+        <table className="record-table">
+          <thead>
+            <tr>
+              <th scope="col">Material</th>
+              <th scope="col">Planned</th>
+              <th scope="col">Weighed</th>
+              <th scope="col">Off by</th>
+              <th scope="col">Planned %</th>
+              <th scope="col">True %</th>
+            </tr>
+          </thead>
+          <tbody>
+            {batch.deviations.map((line) => (
+              <tr key={line.material}>
+                <th scope="row">{line.material}</th>
+                <td>{units.weight(line.plannedG)}</td>
+                <td>{line.weighedG == null ? "not yet" : <b>{units.weight(line.weighedG)}</b>}</td>
+                <td>{line.offG && Math.abs(line.offG) >= 0.005 ? `${line.offG > 0 ? "+" : ""}${number(line.offG, 1)}` : ""}</td>
+                <td>{percent(line.plannedPercent)}</td>
+                <td>{line.weighedG == null ? "" : number(line.truePercent, 2)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </section>
+
+      <section className="record-two">
+        <div>
+          <h3 className="head">Times</h3>
+          <ul className="times">
+            {batch.done.map((step) => (
+              <li key={step.index}>
+                <span className="quiet">{time(step.doneAt)}</span> {batch.steps[step.index]?.title}
+                {step.note && <span className="quiet">, {step.note}</span>}
+              </li>
+            ))}
+          </ul>
+        </div>
+        <div>
+          <h3 className="head">Temperatures</h3>
+          {temperatures.length === 0 && <p className="quiet">None were typed.</p>}
+          <ul className="times">
+            {temperatures.map((step) => (
+              <li key={step.index}>
+                <span className="quiet">{batch.steps[step.index]?.title}:</span> {units.temperature(step.temperatureC ?? 0)}
+              </li>
+            ))}
+          </ul>
+          <Notes batch={batch} onDone={keep} />
+        </div>
+      </section>
+    </article>
+  );
+}
+
+function offBy(difference: number, unit: "step" | "°C") {
+  const off = Math.round(Math.abs(difference) * 2) / 2;
+  if (off === 0) return <span className="quiet">as said</span>;
+  return <b>off by {unit === "step" ? `${off} ${plural("step", off)}` : `${off}${narrow}°C`}</b>;
+}
+
+function Notes({ batch, onDone }: { batch: Batch; onDone: (now: Batch) => void }) {
+  const [notes, setNotes] = useState(batch.notes);
+  const [error, setError] = useState("");
+  return (
+    <form
+      onSubmit={async (event) => {
+        event.preventDefault();
+        try {
+          onDone(await api.keepNotes(batch.id, notes));
+          setError("");
+        } catch (refused) {
+          setError(refused instanceof Refused ? refused.line : "Not kept: no connection. What you wrote stays here.");
+        }
+      }}
+    >
+      <h3 className="head">Notes</h3>
+      <textarea className="text-field" rows={3} aria-label="Notes" value={notes} onChange={(event) => setNotes(event.target.value)} />
+      {error && (
+        <p className="field-error" role="alert">
+          {error}
+        </p>
+      )}
+      <Button size="small" htmlType="submit" disabled={notes === batch.notes}>
+        Keep the notes
+      </Button>
+    </form>
+  );
+}

@@ -1,0 +1,303 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { useNavigate, useParams } from "react-router";
+import { api, type Batch, type MakeStep, NoConnection, onConnection, type PourOverChoices, Refused } from "../../api/client";
+import { useHouse } from "../../shell/HouseContext";
+import { useKeys } from "../../shell/useKeys";
+import { narrow, number, plural, readNumber } from "../../words/format";
+import { reach } from "./gauge";
+import { put, send, waiting } from "./outbox";
+import { StepBody } from "./StepBody";
+import { WeighBody } from "./WeighBody";
+import "./make.css";
+
+const sleepMs = 600;
+const wipeSeconds = 8;
+
+/** One batch, one step to the screen. Every step is put down before Next is believed. */
+export function MakeBatch() {
+  const id = Number(useParams().batch);
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const { units } = useHouse();
+  const query = useQuery({ queryKey: ["batch", id], queryFn: () => api.batch(id) });
+  const [at, setAt] = useState<number | null>(null);
+  const [typed, setTyped] = useState("");
+  const [asks, setAsks] = useState<string | null>(null);
+  const [over, setOver] = useState<PourOverChoices | null>(null);
+  const [refused, setRefused] = useState("");
+  const [wiping, setWiping] = useState(0);
+  const [said, setSaid] = useState("");
+  const [units_, setUnits] = useState("");
+  const [notes, setNotes] = useState("");
+  const sleepsUntil = useRef(0);
+
+  const batch = query.data;
+  const index = at ?? batch?.atStep ?? 0;
+  const step = batch?.steps[index];
+  const recorded = batch?.done.find((one) => one.index === index);
+
+  useEffect(() => {
+    if (batch && at === null) setAt(Math.max(batch.atStep, ...waiting().filter((one) => one.batch === id).map((one) => Math.min(one.step + 1, batch.steps.length - 1))));
+  }, [batch, at, id]);
+
+  // A new step starts clean, or with what was recorded for it before.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only when the step changes
+  useEffect(() => {
+    const before = waiting().find((one) => one.batch === id && one.step === index) ?? recorded;
+    setTyped(before?.weighedG != null ? units.bareWeight(before.weighedG) : before?.temperatureC != null ? units.bareTemperature(before.temperatureC) : "");
+    setAsks(null);
+    setOver(null);
+    setRefused("");
+    sleepsUntil.current = performance.now() + sleepMs;
+  }, [index, batch?.steps.length]);
+
+  const flush = useCallback(async () => {
+    const { sent, last } = await send();
+    if (last && last.id === id) queries.setQueryData<Batch>(["batch", id], last);
+    if (sent > 1) setSaid(`Connected. ${sent} steps sent.`);
+    queries.invalidateQueries({ queryKey: ["today"] });
+    queries.invalidateQueries({ queryKey: ["batches"] });
+    queries.invalidateQueries({ queryKey: ["logbook"] });
+  }, [id, queries]);
+
+  useEffect(() => {
+    void flush().catch(() => undefined);
+    const stop = onConnection((connected) => connected && void flush());
+    const poll = setInterval(() => waiting().length > 0 && void flush().catch(() => undefined), 2000);
+    return () => {
+      stop();
+      clearInterval(poll);
+    };
+  }, [flush]);
+
+  useEffect(() => {
+    const lock = navigator.wakeLock?.request("screen").catch(() => null);
+    return () => void lock?.then((held) => held?.release());
+  }, []);
+
+  useEffect(() => {
+    if (wiping === 0) return;
+    const timer = setTimeout(() => setWiping(wiping - 1), 1000);
+    return () => clearTimeout(timer);
+  }, [wiping]);
+
+  if (!batch || !step) {
+    return (
+      <main className="make">
+        <section className="make-step">
+          <p>{query.error instanceof Refused ? query.error.line : query.error ? query.error.message : ""}</p>
+        </section>
+      </main>
+    );
+  }
+  const last = index === batch.steps.length - 1;
+  const weighing = step.kind === "weigh";
+  const value = typed.trim() === "" ? null : weighing ? units.readWeight(typed) : units.readTemperature(typed);
+  const target = step.targetG ?? 0;
+  const tolerance = step.toleranceG ?? 0;
+  const state = weighing ? reach(value ?? 0, target, tolerance) : null;
+  const nextStep = batch.steps[index + 1];
+
+  const record = async (weighedG: number | null, note: string | null) => {
+    put({ batch: id, step: index, weighedG, temperatureC: weighing ? null : value, note });
+    setAt(Math.min(index + 1, batch.steps.length - 1));
+    try {
+      await flush();
+    } catch (error) {
+      if (error instanceof NoConnection) return;
+      setAt(index);
+      setRefused(error instanceof Refused ? error.line : String(error));
+    }
+  };
+
+  const finish = async () => {
+    const count = units_.trim() === "" ? null : readNumber(units_);
+    if (count === null || !Number.isInteger(count)) {
+      setRefused(`“${units_.slice(0, 20)}” is not a count. Type how many you filled, 0 if none.`);
+      return;
+    }
+    put({ batch: id, step: index, weighedG: null, temperatureC: null, note: null });
+    try {
+      await flush();
+      const done = await api.finishBatch(id, count, notes);
+      queries.setQueryData(["batch", id], done);
+      await queries.invalidateQueries();
+      navigate(`/logbook/${id}`);
+    } catch (error) {
+      setRefused(error instanceof Refused ? error.line : "No connection. The count stays here; try again when the workshop answers.");
+    }
+  };
+
+  const next = () => {
+    if (performance.now() < sleepsUntil.current || wiping > 0) return;
+    if (last) return void finish();
+    if (typed.trim() !== "" && (value === null || value < (weighing ? 0 : -30))) {
+      setRefused(`“${typed.slice(0, 20)}” is not a ${weighing ? "weight" : "temperature"}. Type one such as ${weighing ? units.bareWeight(target) : units.bareTemperature(70)}.`);
+      return;
+    }
+    if (!weighing) return void record(null, null);
+    if (value === null) {
+      setRefused(`Type what the scale shows for ${step.title.toLowerCase()}.`);
+      return;
+    }
+    if (state === "over" && !over) {
+      api.pourOver(id, index, value).then(setOver, (error) => setAsks(`Keep ${units.weight(value)}? ${error instanceof Refused ? error.line : ""}`));
+      return;
+    }
+    if (state === "short" && asks === null) {
+      setAsks(`Keep ${units.weight(value)}?`);
+      sleepsUntil.current = performance.now() + sleepMs;
+      return;
+    }
+    void record(value, state === "over" ? "poured over and kept" : state === "short" ? "kept short" : null);
+  };
+
+  const back = () => {
+    if (index === 0) return;
+    setAt(index - 1);
+    void api.goToStep(id, index - 1).then((now) => queries.setQueryData(["batch", id], now), () => undefined);
+  };
+
+  const rescale = async () => {
+    if (value === null) return;
+    try {
+      const now = await api.rescale(id, index, value);
+      queries.setQueryData(["batch", id], now);
+      setAt(now.atStep);
+    } catch (error) {
+      setRefused(error instanceof Refused ? error.line : String(error));
+    }
+  };
+
+  const type = (character: string) => {
+    setAsks(null);
+    setOver(null);
+    setRefused("");
+    setTyped((text) => (character === "⌫" ? text.slice(0, -1) : text.length < 8 ? text + character : text));
+  };
+
+  return (
+    <MakeKeys next={next} back={() => (typed ? type("⌫") : back())} undo={back} wipe={() => setWiping(wipeSeconds)} type={(weighing || step.toC != null) && !last ? type : undefined}>
+      <main className="make">
+        <header className="make-strip">
+          <h1 className="make-where">{weighing ? weighWords(batch.steps, index) : `Step ${index + 1} of ${batch.steps.length}`}</h1>
+          <p>
+            {batch.formulaName}, trial {batch.trialNumber}, lot <span className="lot">{batch.lot}</span>
+          </p>
+          <button type="button" onClick={() => setWiping(wipeSeconds)}>
+            Wipe the glass
+          </button>
+          <button type="button" onClick={() => navigate("/today")}>
+            Leave
+          </button>
+        </header>
+        <section className="make-step" aria-label={step.title}>
+          {weighing ? (
+            <WeighBody batch={batch} step={step} typed={typed} value={value} state={state ?? "short"} units={units} onTyped={setTyped} onType={type} />
+          ) : (
+            <StepBody step={step} typed={typed} units={units} since={batch.done.find((one) => one.index === index - 1)?.doneAt ?? null} onTyped={setTyped}>
+              {last && (
+                <div className="make-finish">
+                  <label>
+                    How many {plural(batch.unit, 2)} did you fill?{" "}
+                    <input className="make-field" inputMode="numeric" value={units_} onChange={(event) => setUnits(event.target.value)} />
+                  </label>
+                  <label>
+                    Notes
+                    <textarea className="make-field" rows={2} value={notes} onChange={(event) => setNotes(event.target.value)} />
+                  </label>
+                </div>
+              )}
+            </StepBody>
+          )}
+          <div className="make-asks" role="alert">
+            {refused && <p className="stop">{refused}</p>}
+            {asks && (
+              <p>
+                {asks} Next again keeps it; {number(Math.abs(target - (value ?? 0)), 1)}
+                {narrow}g {value !== null && value < target ? "are missing" : "too much"}.
+              </p>
+            )}
+            {over && (
+              <div className="make-over">
+                <p>
+                  <b>{units.weight(over.overG)} over.</b> Scoop some out and type again, or:
+                </p>
+                <button type="button" onClick={() => void rescale()}>
+                  Scale the rest up to {units.weight(over.rescaledTotalG)}
+                  {over.topUps.length > 0 && `, topping up ${over.topUps.length} ${over.topUps.length === 1 ? "line" : "lines"}`}
+                </button>
+                <button type="button" onClick={() => void record(value, "poured over and kept")}>
+                  Keep it: {over.keepSays}
+                </button>
+              </div>
+            )}
+            {!refused && !asks && !over && said && <p className="quiet">{said}</p>}
+          </div>
+          <div className="make-acts">
+            <button type="button" onClick={back} disabled={index === 0}>
+              Back
+            </button>
+            {(weighing || step.toC != null) && !last && (
+              <button type="button" onClick={() => document.querySelector<HTMLInputElement>(".make-number")?.focus()}>
+                Type it
+              </button>
+            )}
+            {batch.done.every((one) => one.weighedG == null) && index === 0 && (
+              <button
+                type="button"
+                onClick={() =>
+                  void api.giveUpBatch(id).then(async () => {
+                    await queries.invalidateQueries();
+                    navigate(`/bench/${batch.trialId}`);
+                  })
+                }
+              >
+                Not today
+              </button>
+            )}
+          </div>
+        </section>
+        <button type="button" className={state === "right" || !weighing ? "next ready" : "next"} onClick={next}>
+          <b>{last ? "Finish" : "Next"}</b>
+          <span>{last ? "into the logbook" : nextStep?.title}</span>
+          {nextStep?.targetG != null && <strong>{units.weight(nextStep.targetG)}</strong>}
+        </button>
+        <div className="visually-hidden" role="status">
+          {weighing && value !== null ? spoken(value, target, tolerance) : ""}
+        </div>
+        {wiping > 0 && (
+          <div className="wipe" role="status">
+            Wipe away. Touch sleeps for {wiping} s.
+          </div>
+        )}
+      </main>
+    </MakeKeys>
+  );
+}
+
+function spoken(grams: number, target: number, tolerance: number): string {
+  const state = reach(grams, target, tolerance);
+  if (state === "right") return "right";
+  if (state === "over") return "over";
+  return target - grams <= 1 ? "1 gram to go" : grams >= target / 2 ? "half" : "";
+}
+
+function weighWords(steps: MakeStep[], index: number): string {
+  const weighs = steps.flatMap((step, i) => (step.kind === "weigh" ? [i] : []));
+  return `Weigh ${weighs.indexOf(index) + 1} of ${weighs.length}`;
+}
+
+type KeysProps = { next: () => void; back: () => void; undo: () => void; wipe: () => void; type: ((character: string) => void) | undefined; children: React.ReactNode };
+
+function MakeKeys({ next, back, undo, wipe, type, children }: KeysProps) {
+  const digits = type ? Object.fromEntries([..."0123456789.,"].map((character) => [character, () => type(character === "," ? "." : character)])) : {};
+  const act = (go: () => void) => (event: KeyboardEvent) => {
+    if (event.target instanceof HTMLElement && event.target.closest("button:not(.next), summary")) return;
+    event.preventDefault();
+    go();
+  };
+  useKeys({ " ": act(next), Enter: act(next), Backspace: act(back), z: undo, w: wipe, ...digits });
+  return children;
+}

@@ -1,0 +1,64 @@
+import { useQuery } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useNavigate } from "react-router";
+import { api } from "../../api/client";
+import { useHouse } from "../../shell/HouseContext";
+import { Plates } from "../../shell/Plates";
+import { day, time } from "../../words/format";
+import "../today/today.css";
+
+/** Batches that are being made. */
+export function MakeList() {
+  const query = useQuery({ queryKey: ["batches"], queryFn: api.openBatches });
+  const formulas = useQuery({ queryKey: ["formulas"], queryFn: api.formulas });
+  const { units } = useHouse();
+  const navigate = useNavigate();
+  return (
+    <Plates name="Make" title={<h1 className="title">Make</h1>}>
+      <div className="scrolls today-list">
+        {query.data?.length === 0 && (
+          <p className="page-note">
+            Nothing is being made. Open a trial on the bench and choose “Make this”: its steps appear here, and a batch broken off waits until you carry on.
+          </p>
+        )}
+        {query.data?.map((batch, i) => (
+          <div key={batch.id} className={i === 0 ? "today-row first" : "today-row"}>
+            <span className="hour">{time(batch.touchedAt)}</span>
+            <div>
+              <b className="big">{batch.formulaName}</b>
+              <p className="quiet">
+                step {batch.atStep + 1} of {batch.steps}, {batch.atTitle.toLowerCase()}. Trial {batch.trialNumber}, lot <span className="lot">{batch.lot}</span>, begun {day(batch.startedAt)}
+              </p>
+            </div>
+            <span className="figure">{units.roundWeight(batch.batchG)}</span>
+            <Button type={i === 0 ? "primary" : "default"} onClick={() => navigate(`/make/${batch.id}`)}>
+              Carry on
+            </Button>
+          </div>
+        ))}
+        {formulas.data && formulas.data.length > 0 && (
+          <>
+            <div className="today-bench-head">
+              <h2 className="head">Make one of these</h2>
+            </div>
+            {formulas.data.map((formula) => (
+              <a
+                key={formula.id}
+                className="today-bench"
+                href={`/bench/${formula.trial}`}
+                onClick={(event) => {
+                  event.preventDefault();
+                  navigate(`/bench/${formula.trial}`);
+                }}
+              >
+                <span>{formula.name}</span>
+                <span className="quiet">trial {formula.trialNumber}</span>
+                <span className="quiet">{day(formula.changedAt)}</span>
+              </a>
+            ))}
+          </>
+        )}
+      </div>
+    </Plates>
+  );
+}

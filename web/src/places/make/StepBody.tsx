@@ -1,0 +1,68 @@
+import { type ReactNode, useEffect, useState } from "react";
+import type { MakeStep } from "../../api/client";
+import { narrow, span, type Units } from "../../words/format";
+
+type Props = { step: MakeStep; typed: string; units: Units; since: string | null; onTyped: (text: string) => void; children?: ReactNode };
+
+/** A step without a scale: what to do, why, when it is done, what can hurt. */
+export function StepBody({ step, typed, units, since, onTyped, children }: Props) {
+  return (
+    <>
+      <h2 className="make-title">{step.title}</h2>
+      <p className="make-text">{step.text}</p>
+      <p className="make-quiet">{step.why}</p>
+      <p className="make-text">
+        <b>Done when:</b> {step.doneWhen}
+      </p>
+      {step.waitMinutes != null && since && <Clock minutes={step.waitMinutes} since={since} />}
+      {step.toC != null && (
+        <label className="make-text">
+          Thermometer{" "}
+          <input className="make-field make-number small-number" inputMode="decimal" value={typed} onChange={(event) => onTyped(event.target.value.slice(0, 8))} aria-label={`Temperature in ${units.degree}`} /> {units.degree}
+          <span className="make-quiet">
+            {" "}
+            wanted {step.fromC != null ? `${units.bareTemperature(step.fromC)} to ${units.temperature(step.toC)}` : `${units.temperature(step.toC)} or less`}
+          </span>
+        </label>
+      )}
+      {children}
+      {step.cautions.length > 0 && (
+        <ul className="cautions">
+          {step.cautions.map((caution) => (
+            <li key={caution.id}>
+              <b>{caution.message}</b> {caution.fix}
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
+
+/** Counts from the wall clock, so that a closed tab or a restart changes nothing. */
+function Clock({ minutes, since }: { minutes: number; since: string }) {
+  const [skew] = useState(() => Date.now() - new Date(since).getTime());
+  const [started] = useState(() => Date.now());
+  const [, tick] = useState(0);
+  useEffect(() => {
+    const timer = setInterval(() => tick((n) => n + 1), 1000);
+    return () => clearInterval(timer);
+  }, []);
+  // In the made-up pantry the server's clock is not the wall's: a step just begun counts from its opening here.
+  const plausible = skew >= 0 && skew < 14 * 86_400_000;
+  const gone = plausible ? skew + (Date.now() - started) : Date.now() - started;
+  const left = minutes * 60_000 - gone;
+  return (
+    <p className="make-clock">
+      {left > 0 ? (
+        <>
+          {minutes < 60 ? `${Math.floor(left / 60_000)}:${String(Math.floor((left % 60_000) / 1000)).padStart(2, "0")}` : span(left)} <span className="make-quiet">to go of {span(minutes * 60_000)}</span>
+        </>
+      ) : (
+        <>
+          {span(minutes * 60_000)} are over{narrow}
+        </>
+      )}
+    </p>
+  );
+}

@@ -1,0 +1,304 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { api, Refused, type Today } from "../../api/client";
+import { Jar } from "../../instruments/glyphs";
+import { useHouse } from "../../shell/HouseContext";
+import { Plates } from "../../shell/Plates";
+import { useKeys } from "../../shell/useKeys";
+import { day, narrow, readNumber, span, time, weekday } from "../../words/format";
+import { Sentence } from "../../words/Sentence";
+import { StartFormula } from "../bench/StartFormula";
+import { WarmthLayers } from "./WarmthLayers";
+import "./today.css";
+import "../bench/bench.css";
+
+const words = { stop: "Stop", fix: "Fix", watch: "Watch", note: "Note" } as const;
+
+/** The first page: what was broken off, what needs a look, what tomorrow's heat does to stock. */
+export function TodayPage() {
+  const query = useQuery({ queryKey: ["today"], queryFn: api.today });
+  const { house, units } = useHouse();
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const [said, setSaid] = useState("");
+  const [asking, setAsking] = useState<"room" | "tomorrow" | null>(null);
+  const [asTable, setAsTable] = useState(false);
+  useKeys({ p: () => window.print() }, house.house.preferences.singleKeys);
+  const today = query.data;
+  if (!today) return <Plates name="Today" title={<h1 className="title">Today</h1>}>{query.error ? <p className="page-note">{query.error.message}</p> : null}</Plates>;
+  if (today.formulas.length === 0 && today.interrupted.length === 0) return <StartFormula first />;
+
+  const place = async (batch: number, where: "held-back" | "cool-box" | "shelf", words: string) => {
+    await api.placeStock(batch, where);
+    await queries.invalidateQueries({ queryKey: ["today"] });
+    setSaid(words);
+  };
+  const evening = new Date(today.now).getHours() >= 18;
+  const title = evening ? `Tomorrow, ${weekday(new Date(new Date(today.now).getTime() + 86_400_000).toISOString())}` : weekday(today.now);
+
+  return (
+    <Plates
+      name="Today"
+      fold={today.looks.length === 0 ? "Nothing needs a look" : `${today.looks.length} need a look`}
+      title={
+        <>
+          <h1 className="title">{title}</h1>
+          <p className="facts">
+            <button type="button" className="openable" onClick={() => setAsking("room")}>
+              workroom {units.temperature(today.workroomC)}
+              {today.humidityPercent != null && `, humidity ${today.humidityPercent}${narrow}%`}
+            </button>
+            {today.readAt && `, read at ${time(today.readAt)}`}
+          </p>
+          {today.isMadeUp && <span className="hint">made-up pantry</span>}
+          <div className="acts">
+            <Button onClick={() => setAsking("room")}>New reading</Button>
+          </div>
+        </>
+      }
+      right={
+        <div className="plate-right-scroll">
+          <div className="region-head looks-head">
+            <h2 className="head" id="findings">
+              Needs a look
+            </h2>
+            <span className="quiet">{today.looks.length || ""}</span>
+          </div>
+          {today.looks.length === 0 && <p className="finding-none">Nothing needs a look.</p>}
+          <ul className="findings">
+            {today.looks.map((look) => (
+              <li key={look.id} className={`finding finding-${look.severity}`}>
+                <Jar severity={look.severity} />
+                <div>
+                  <p>
+                    <b className="severity">{words[look.severity]}</b> <Sentence text={look.sentence} />
+                  </p>
+                  <div className="button-row">
+                    {look.kind === "hold-back" ? (
+                      <>
+                        <Button size="small" onClick={() => void place(look.batch, "held-back", "Held back. It stays in the workroom tomorrow.")}>
+                          Hold back {today.stock.find((layer) => layer.batch === look.batch)?.units}
+                        </Button>
+                        <Button size="small" onClick={() => void place(look.batch, "cool-box", "They ride in the cool box.")}>
+                          Cool box
+                        </Button>
+                        <Button size="small" onClick={() => navigate(`/logbook/${look.batch}`)}>
+                          Open
+                        </Button>
+                      </>
+                    ) : (
+                      <Button size="small" onClick={() => navigate(`/logbook/${look.batch}#observe`)}>
+                        Log a thumb press
+                      </Button>
+                    )}
+                  </div>
+                </div>
+              </li>
+            ))}
+          </ul>
+        </div>
+      }
+      instrument={
+        <div className="tomorrow">
+          <div className="tomorrow-head">
+            <h2 className="head">Tomorrow’s warmth</h2>
+            <p className="hint">A layer that ends left of the van would slump in it.</p>
+            <Button onClick={() => setAsking(asking === "tomorrow" ? null : "tomorrow")} aria-expanded={asking === "tomorrow"}>
+              Type tomorrow’s heat
+            </Button>
+          </div>
+          {asTable ? <StockTable today={today} /> : <WarmthLayers today={today} units={units} />}
+          <div className="ruler-foot">
+            <div>{today.sentence}</div>
+            <button type="button" className="link" aria-pressed={asTable} onClick={() => setAsTable(!asTable)}>
+              {asTable ? "Show the ruler" : "Read as a table"}
+            </button>
+          </div>
+          {asking === "tomorrow" && <TomorrowForm today={today} onDone={(text) => (setSaid(text), setAsking(null))} />}
+        </div>
+      }
+    >
+      <div className="scrolls today-list">
+        {asking === "room" && <RoomForm today={today} onDone={(text) => (setSaid(text), setAsking(null))} />}
+        {today.interrupted.map((batch, i) => (
+          <div key={batch.id} className={i === 0 ? "today-row first" : "today-row"}>
+            <span className="hour">{time(batch.touchedAt)}</span>
+            <div>
+              <b className="big">{batch.formulaName}</b>
+              <p className="quiet">
+                stopped at step {batch.atStep + 1} of {batch.steps}, {batch.atKind === "weigh" ? `weigh ${batch.atTitle.toLowerCase()}` : batch.atTitle.toLowerCase()}, {span(new Date(today.now).getTime() - new Date(batch.touchedAt).getTime())} ago. Trial {batch.trialNumber}, lot <span className="lot">{batch.lot}</span>
+              </p>
+            </div>
+            <span className="figure">{units.roundWeight(batch.batchG)}</span>
+            <Button type={i === 0 ? "primary" : "default"} onClick={() => navigate(`/make/${batch.id}`)}>
+              Carry on
+            </Button>
+          </div>
+        ))}
+        {today.setting.length > 0 && <h2 className="head">Setting meanwhile</h2>}
+        {today.setting.map((one) => (
+          <div key={one.batch} className="today-row">
+            <span className="hour">{time(one.since)}</span>
+            <div>
+              <b className="big">{one.name}</b>
+              <p className="quiet">{one.says}</p>
+            </div>
+            <span className="figure">{span(new Date(today.now).getTime() - new Date(one.since).getTime())}</span>
+            <Button onClick={() => navigate(`/make/${one.batch}`)}>Open</Button>
+          </div>
+        ))}
+        <div className="today-bench-head">
+          <h2 className="head">On the bench</h2>
+          <Link className="link" to="/bench/new">
+            Start a formula
+          </Link>
+        </div>
+        {today.formulas.map((formula) => (
+          <Link key={formula.id} className="today-bench" to={`/bench/${formula.trial}`}>
+            <span>{formula.name}</span>
+            <span className="quiet">trial {formula.trialNumber}</span>
+            <span className="quiet">{day(formula.changedAt)}</span>
+          </Link>
+        ))}
+      </div>
+      <p className="status-line" role="status">
+        {said}
+      </p>
+    </Plates>
+  );
+}
+
+function StockTable({ today }: { today: Today }) {
+  const { units } = useHouse();
+  return (
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls must be reachable by keys
+    <section className="ruler-table" style={{ minHeight: 154 }} tabIndex={0} aria-label="Finished stock">
+      <table>
+        <caption>Finished stock by slump point</caption>
+        <thead>
+          <tr>
+            <th scope="col">Product</th>
+            <th scope="col">Lot</th>
+            <th scope="col">How many</th>
+            <th scope="col">Slumps at</th>
+            <th scope="col">Where</th>
+            <th scope="col">Tomorrow</th>
+          </tr>
+        </thead>
+        <tbody>
+          {today.stock.map((layer) => (
+            <tr key={layer.batch}>
+              <th scope="row">{layer.name}</th>
+              <td className="lot">{layer.lot}</td>
+              <td>
+                {layer.units} {layer.unit}
+              </td>
+              <td>{units.temperature(layer.slumpC)}</td>
+              <td>{layer.place === "cool-box" ? "cool box" : layer.place === "held-back" ? "held back" : "shelf"}</td>
+              <td>{layer.slumps ? "slumps" : "keeps its shape"}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function RoomForm({ today, onDone }: { today: Today; onDone: (said: string) => void }) {
+  const { units } = useHouse();
+  const queries = useQueryClient();
+  const [room, setRoom] = useState(units.bareTemperature(today.workroomC));
+  const [humidity, setHumidity] = useState(today.humidityPercent == null ? "" : String(today.humidityPercent));
+  const [error, setError] = useState<{ field: string; text: string } | null>(null);
+  return (
+    <form
+      className="inline-form"
+      onSubmit={async (event) => {
+        event.preventDefault();
+        const celsius = units.readTemperature(room);
+        const share = humidity.trim() === "" ? null : readNumber(humidity);
+        if (celsius === null) return setError({ field: "room", text: `“${room.slice(0, 40)}” is not a temperature. Type one such as ${units.bareTemperature(21)}.` });
+        if (share === null && humidity.trim() !== "") return setError({ field: "humidity", text: `“${humidity.slice(0, 40)}” is not a number. Type 0 to 100, or leave it empty.` });
+        try {
+          const now = await api.readRoom(celsius, share);
+          queries.setQueryData(["today"], now);
+          await queries.invalidateQueries({ queryKey: ["house"] });
+          onDone(`Workroom read: ${units.temperature(celsius)}.`);
+        } catch (refused) {
+          setError({ field: refused instanceof Refused && refused.field.includes("humidity") ? "humidity" : "room", text: refused instanceof Refused ? refused.line : String(refused) });
+        }
+      }}
+    >
+      <label>
+        Workroom{" "}
+        {/* biome-ignore lint/a11y/noAutofocus: opened by the maker for this field */}
+        <input autoFocus className="text-field number" value={room} onChange={(event) => setRoom(event.target.value)} aria-invalid={error?.field === "room"} /> {units.degree}
+      </label>
+      <label>
+        Humidity <input className="text-field number" value={humidity} onChange={(event) => setHumidity(event.target.value)} aria-invalid={error?.field === "humidity"} /> %
+      </label>
+      <Button htmlType="submit" type="primary">
+        Keep the reading
+      </Button>
+      <Button onClick={() => onDone("")}>Leave it</Button>
+      {error && (
+        <p className="field-error" role="alert">
+          {error.text}
+        </p>
+      )}
+    </form>
+  );
+}
+
+function TomorrowForm({ today, onDone }: { today: Today; onDone: (said: string) => void }) {
+  const { units } = useHouse();
+  const queries = useQueryClient();
+  const [texts, setTexts] = useState(Object.fromEntries(today.places.map((place) => [place.id, units.bareTemperature(place.tomorrowC)])));
+  const [error, setError] = useState<{ id: string; text: string } | null>(null);
+  return (
+    <form
+      className="inline-form tomorrow-form"
+      onSubmit={async (event) => {
+        event.preventDefault();
+        const read: Record<string, number> = {};
+        for (const place of today.places) {
+          const celsius = units.readTemperature(texts[place.id] ?? "");
+          if (celsius === null) return setError({ id: place.id, text: `${place.name}: “${texts[place.id]?.slice(0, 40)}” is not a temperature. Type one such as ${units.bareTemperature(22)}.` });
+          read[place.id] = celsius;
+        }
+        try {
+          queries.setQueryData(["today"], await api.tomorrow(read));
+          onDone("Tomorrow’s heat is set.");
+        } catch (refused) {
+          setError({ id: refused instanceof Refused ? (refused.field.split(".")[1] ?? "") : "", text: refused instanceof Refused ? refused.line : String(refused) });
+        }
+      }}
+    >
+      {today.places.map((place, i) => (
+        <label key={place.id}>
+          {place.name}{" "}
+          <input
+            // biome-ignore lint/a11y/noAutofocus: opened by the maker for these fields
+            autoFocus={i === 0}
+            className="text-field number"
+            value={texts[place.id] ?? ""}
+            onChange={(event) => setTexts({ ...texts, [place.id]: event.target.value })}
+            aria-invalid={error?.id === place.id}
+          />{" "}
+          {units.degree}
+        </label>
+      ))}
+      <Button htmlType="submit" type="primary">
+        Set
+      </Button>
+      <Button onClick={() => onDone("")}>Leave it</Button>
+      {error && (
+        <p className="field-error" role="alert">
+          {error.text}
+        </p>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,70 @@
+import { useQuery } from "@tanstack/react-query";
+import { Modal } from "antd";
+import { useMemo, useState } from "react";
+import { useNavigate } from "react-router";
+import { api } from "../api/client";
+import { places } from "./Shelf";
+
+/** Jump to anything by name or lot. */
+export function JumpTo({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const [text, setText] = useState("");
+  const [at, setAt] = useState(0);
+  const navigate = useNavigate();
+  const formulas = useQuery({ queryKey: ["formulas"], queryFn: api.formulas, enabled: open });
+  const batches = useQuery({ queryKey: ["logbook"], queryFn: api.logbook, enabled: open });
+  const found = useMemo(() => {
+    const all = [
+      ...places.map((place) => ({ name: place.name, hint: "place", path: place.path as string })),
+      { name: "House", hint: "place", path: "/house" },
+      { name: "Start a formula", hint: "", path: "/bench/new" },
+      ...(formulas.data ?? []).map((one) => ({ name: one.name, hint: `trial ${one.trialNumber}`, path: `/bench/${one.trial}` })),
+      ...(batches.data ?? []).map((one) => ({ name: one.lot, hint: `${one.formulaName}, trial ${one.trialNumber}`, path: `/logbook/${one.id}` })),
+    ];
+    const wanted = text.trim().toLowerCase();
+    return all.filter((one) => `${one.name} ${one.hint}`.toLowerCase().includes(wanted)).slice(0, 9);
+  }, [text, formulas.data, batches.data]);
+  const go = (path: string | undefined) => {
+    if (!path) return;
+    setText("");
+    setAt(0);
+    onClose();
+    navigate(path);
+  };
+  return (
+    <Modal open={open} title="Jump to" footer={null} onCancel={onClose} destroyOnHidden width={460}>
+      <input
+        className="text-field"
+        style={{ width: "100%" }}
+        role="combobox"
+        aria-expanded="true"
+        aria-controls="jump-list"
+        aria-activedescendant={found[at] ? `jump-${at}` : undefined}
+        aria-label="Name or lot"
+        placeholder="A name or a lot"
+        // biome-ignore lint/a11y/noAutofocus: the dialog is this field
+        autoFocus
+        value={text}
+        onChange={(event) => {
+          setText(event.target.value);
+          setAt(0);
+        }}
+        onKeyDown={(event) => {
+          if (event.key === "ArrowDown" || event.key === "ArrowUp") {
+            event.preventDefault();
+            setAt(Math.max(0, Math.min(found.length - 1, at + (event.key === "ArrowDown" ? 1 : -1))));
+          } else if (event.key === "Enter") go(found[at]?.path);
+        }}
+      />
+      <div id="jump-list" role="listbox" aria-label="Found" className="jump-list">
+        {found.map((one, i) => (
+          // biome-ignore lint/a11y/useKeyWithClickEvents: the keys are on the field
+          // biome-ignore lint/a11y/useFocusableInteractive: focus stays in the field
+          <div key={one.path + one.name} id={`jump-${i}`} role="option" aria-selected={i === at} onClick={() => go(one.path)} onMouseEnter={() => setAt(i)}>
+            <span>{one.name}</span> <span className="hint">{one.hint}</span>
+          </div>
+        ))}
+      </div>
+      {found.length === 0 && <p role="status">Nothing called “{text.slice(0, 40)}”.</p>}
+    </Modal>
+  );
+}

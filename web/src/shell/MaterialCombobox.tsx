@@ -1,0 +1,90 @@
+import { useQuery } from "@tanstack/react-query";
+import { useDeferredValue, useId, useState } from "react";
+import { api, type Material } from "../api/client";
+import "./combobox.css";
+
+type Props = { label: string; placeholder: string; exclude?: string[]; onChoose: (material: Material) => void; autoFocus?: boolean; disabled?: boolean };
+
+/** Type a material's name, any of its names, nearly right: the list below offers what is meant. */
+export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, autoFocus, disabled }: Props) {
+  const id = useId();
+  const [text, setText] = useState("");
+  const [open, setOpen] = useState(false);
+  const [at, setAt] = useState(0);
+  const asked = useDeferredValue(text.trim());
+  const found = useQuery({ queryKey: ["find", asked], queryFn: () => api.findMaterials(asked), enabled: open, staleTime: 60_000, placeholderData: (last) => last });
+  const list = (found.data ?? []).filter((material) => !exclude.includes(material.id));
+  const choose = (material: Material | undefined) => {
+    if (!material) return;
+    setText("");
+    setOpen(false);
+    setAt(0);
+    onChoose(material);
+  };
+  const showing = open && (list.length > 0 || asked.length > 0);
+
+  return (
+    <div className="combobox">
+      <input
+        className="text-field"
+        role="combobox"
+        aria-label={label}
+        aria-expanded={showing}
+        aria-controls={`${id}-list`}
+        aria-autocomplete="list"
+        aria-activedescendant={showing && list[at] ? `${id}-${at}` : undefined}
+        placeholder={placeholder}
+        value={text}
+        disabled={disabled}
+        // biome-ignore lint/a11y/noAutofocus: opened by the maker for this very field
+        autoFocus={autoFocus}
+        onChange={(event) => {
+          setText(event.target.value);
+          setAt(0);
+          setOpen(true);
+        }}
+        onFocus={() => setOpen(true)}
+        onBlur={() => setOpen(false)}
+        onKeyDown={(event) => {
+          if (event.key === "ArrowDown" || event.key === "ArrowUp") {
+            event.preventDefault();
+            setOpen(true);
+            setAt((now) => Math.max(0, Math.min(list.length - 1, now + (event.key === "ArrowDown" ? 1 : -1))));
+          } else if (event.key === "Enter" && open) {
+            event.preventDefault();
+            choose(list[at]);
+          } else if (event.key === "Escape") {
+            event.stopPropagation();
+            setText("");
+            setOpen(false);
+          }
+        }}
+      />
+      <div id={`${id}-list`} role="listbox" aria-label={label} className={showing ? "combobox-list" : "visually-hidden"}>
+        {showing &&
+          list.map((material, i) => (
+            // biome-ignore lint/a11y/useKeyWithClickEvents: the keys are on the field
+            // biome-ignore lint/a11y/useFocusableInteractive: focus stays in the field, as the pattern asks
+            <div
+              key={material.id}
+              id={`${id}-${i}`}
+              role="option"
+              aria-selected={i === at}
+              onMouseDown={(event) => event.preventDefault()}
+              onClick={() => choose(material)}
+              onMouseEnter={() => setAt(i)}
+            >
+              <span className="swatch" style={{ background: material.colour }} />
+              <span>{material.name}</span>
+              <span className="hint">{material.isOwn ? "on your shelf" : material.inci}</span>
+            </div>
+          ))}
+      </div>
+      {showing && list.length === 0 && !found.isFetching && (
+        <p className="combobox-list combobox-none" role="status">
+          Nothing called “{asked.slice(0, 40)}”. Try another name of it, or its INCI name.
+        </p>
+      )}
+    </div>
+  );
+}

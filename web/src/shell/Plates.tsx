@@ -1,0 +1,42 @@
+import { type ReactNode, useState } from "react";
+import { useMedia } from "./useMedia";
+import "./plates.css";
+
+type Props = {
+  title: ReactNode;
+  right?: ReactNode;
+  /** What the folded right plate says of itself on a narrow screen. */
+  fold?: string;
+  instrument?: ReactNode;
+  children: ReactNode;
+  name: string;
+};
+
+/** A place: left and right plate parted by rims, and the instrument below that never scrolls away. */
+export function Plates({ title, right, fold, instrument, children, name }: Props) {
+  const folds = useMedia("(min-width: 1001px) and (max-width: 1199px)") && !!fold;
+  const [open, setOpen] = useState(false);
+  return (
+    <main className={["plates", right ? "" : "no-right", instrument ? "" : "no-instrument", folds ? "folds" : "", folds && open ? "unfolded" : ""].filter(Boolean).join(" ")}>
+      <section className="plate plate-left" aria-label={name}>
+        <div className="title-line">{title}</div>
+        {children}
+      </section>
+      {right && (
+        <aside className="plate plate-right" aria-label={fold ? "Findings" : "More"}>
+          {folds && (
+            <button type="button" className="lip" aria-expanded={open} onClick={() => setOpen(!open)}>
+              {fold}
+            </button>
+          )}
+          <div className="plate-right-body">{right}</div>
+        </aside>
+      )}
+      {instrument && (
+        <section className="plate plate-instrument" aria-label="Instrument">
+          {instrument}
+        </section>
+      )}
+    </main>
+  );
+}

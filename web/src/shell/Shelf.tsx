@@ -1,0 +1,80 @@
+import { useLayoutEffect, useRef, useState, useSyncExternalStore } from "react";
+import { NavLink, useLocation } from "react-router";
+import { isConnected, onConnection } from "../api/client";
+import { useHouse } from "./HouseContext";
+import "./shelf.css";
+
+export const places = [
+  { path: "/today", name: "Today" },
+  { path: "/bench", name: "Bench" },
+  { path: "/make", name: "Make" },
+  { path: "/logbook", name: "Logbook" },
+] as const;
+
+/** The shelf edge: the rim opens round the current word, so that word and sheet are one piece. */
+export function Shelf({ onJump }: { onJump: () => void }) {
+  const { house, keep, units } = useHouse();
+  const { pathname } = useLocation();
+  const nav = useRef<HTMLElement>(null);
+  const [slot, setSlot] = useState<{ from: number; to: number; width: number }>({ from: -40, to: -20, width: 1280 });
+  const connected = useSyncExternalStore(onConnection, isConnected);
+  const night = house.house.preferences.theme === "night";
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the slot moves when the place changes
+  useLayoutEffect(() => {
+    const measure = () => {
+      const current = nav.current?.querySelector<HTMLElement>("[aria-current=page]");
+      const width = nav.current?.getBoundingClientRect().width ?? 1280;
+      const box = current?.getBoundingClientRect();
+      setSlot(box ? { from: box.left + 0.5, to: box.right - 0.5, width } : { from: -40, to: -20, width });
+    };
+    measure();
+    document.fonts?.ready.then(measure);
+    window.addEventListener("resize", measure);
+    return () => window.removeEventListener("resize", measure);
+  }, [pathname, house.house.preferences.textPercent]);
+
+  return (
+    <header className="shelf">
+      <nav ref={nav} aria-label="Places">
+        <svg className="shelf-rim" width={slot.width} height="48" aria-hidden="true">
+          <path className={connected ? "" : "away"} d={rimPath(slot.from, slot.to, slot.width)} />
+        </svg>
+        <div className="shelf-words">
+          {places.map((place) => (
+            <NavLink key={place.path} to={place.path}>
+              {place.name}
+            </NavLink>
+          ))}
+        </div>
+        <div className="shelf-end">
+          {!connected && <span role="status">No connection. Go on: what you enter is kept here.</span>}
+          <button type="button" onClick={onJump}>
+            Jump to… <kbd>J</kbd>
+          </button>
+          <NavLink to="/house">House</NavLink>
+          <button
+            type="button"
+            aria-label="Switch units"
+            onClick={() =>
+              keep({ workshop: { ...house.house.workshop, temperature: units.fahrenheit ? "celsius" : "fahrenheit", weight: units.fahrenheit ? "grams" : "ounces" } })
+            }
+          >
+            {units.degree} {units.mass}
+          </button>
+          <button type="button" onClick={() => keep({ preferences: { ...house.house.preferences, theme: night ? "day" : "night" } })}>
+            {night ? "Day shift" : "Night shift"}
+          </button>
+        </div>
+      </nav>
+    </header>
+  );
+}
+
+/** The rim as one line that rises round the slot with flared feet. */
+export function rimPath(from: number, to: number, width: number): string {
+  const base = 46.5;
+  const top = 7.5;
+  const r = 6;
+  return `M0 ${base}H${from - r}Q${from} ${base} ${from} ${base - r}V${top + r}Q${from} ${top} ${from + r} ${top}H${to - r}Q${to} ${top} ${to} ${top + r}V${base - r}Q${to} ${base} ${to + r} ${base}H${width}`;
+}

@@ -1,0 +1,35 @@
+import { useEffect, useRef } from "react";
+
+/** What keys do on a page: by key name, with "Ctrl+" before it for chords and "Shift+" for shifted ones. */
+export type Keys = Record<string, (event: KeyboardEvent) => void>;
+
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+export function keyName(event: Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey" | "shiftKey">): string {
+  const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+  const chord = event.ctrlKey || event.metaKey ? "Ctrl+" : "";
+  const shift = event.shiftKey && (event.key.length > 1 || chord) ? "Shift+" : "";
+  return chord + shift + key;
+}
+
+/** Listens while the page is there. Single letters act outside fields only, and only if the house allows them. */
+export function useKeys(keys: Keys, singleKeys = true) {
+  const latest = useRef(keys);
+  latest.current = keys;
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => {
+      if (event.defaultPrevented || event.altKey) return;
+      const name = keyName(event);
+      const act = latest.current[name];
+      if (!act) return;
+      const chord = name.startsWith("Ctrl+");
+      if (typing(event.target) && !(chord && !["Ctrl+z", "Ctrl+Shift+z"].includes(name))) return;
+      if (!chord && event.key.length === 1 && event.key !== " " && !singleKeys) return;
+      if (document.querySelector(".ant-modal-wrap:not([style*='display: none'])")) return;
+      act(event);
+    };
+    window.addEventListener("keydown", listen);
+    return () => window.removeEventListener("keydown", listen);
+  }, [singleKeys]);
+}

@@ -1,0 +1,112 @@
+import type { HouseSettings } from "../api/client";
+
+/** Narrow no-break space: stands before every unit. */
+export const narrow = "\u202f";
+
+const gramsPerOunce = 28.349523125;
+
+/** A number with a true minus and never "−0.0". */
+export function number(value: number, digits: number): string {
+  const text = Math.abs(value).toFixed(digits);
+  const grouped = text.replace(/\B(?<!\.\d*)(?=(\d{3})+(?!\d))/g, ",");
+  return value < 0 && Number(text) !== 0 ? `−${grouped}` : grouped;
+}
+
+/** A share: one decimal, two below 1. */
+export function percent(value: number): string {
+  return number(value, value > 0 && value < 1 ? 2 : Math.abs(value * 10 - Math.round(value * 10)) > 1e-6 ? 2 : 1);
+}
+
+/** Writes numbers in the units of the house. */
+export class Units {
+  constructor(private readonly workshop: HouseSettings["workshop"]) {}
+
+  get fahrenheit(): boolean {
+    return this.workshop.temperature === "fahrenheit";
+  }
+
+  get degree(): string {
+    return this.fahrenheit ? "°F" : "°C";
+  }
+
+  get mass(): string {
+    return this.workshop.weight === "ounces" ? "oz" : "g";
+  }
+
+  /** Half degrees Celsius or whole degrees Fahrenheit, without a unit. */
+  bareTemperature(celsius: number): string {
+    if (this.fahrenheit) return number(Math.round((celsius * 9) / 5 + 32), 0);
+    const half = Math.round(celsius * 2) / 2;
+    return number(half, Number.isInteger(half) ? 0 : 1);
+  }
+
+  temperature(celsius: number): string {
+    return `${this.bareTemperature(celsius)}${narrow}${this.degree}`;
+  }
+
+  /** What a typed temperature is in °C; null for anything but a number. */
+  readTemperature(text: string): number | null {
+    const typed = readNumber(text);
+    if (typed === null) return null;
+    return this.fahrenheit ? ((typed - 32) * 5) / 9 : typed;
+  }
+
+  /** Grams or ounces at the scale's step, without a unit. */
+  bareWeight(grams: number): string {
+    if (this.workshop.weight === "ounces") return number(grams / gramsPerOunce, 2);
+    const step = this.workshop.scale.resolutionG;
+    return number(grams, step >= 1 ? 0 : step >= 0.1 ? 1 : 2);
+  }
+
+  weight(grams: number): string {
+    return `${this.bareWeight(grams)}${narrow}${this.mass}`;
+  }
+
+  /** A batch: no more digits than it needs. */
+  roundWeight(grams: number): string {
+    if (this.workshop.weight === "ounces") return this.weight(grams);
+    if (grams >= 10_000) return `${number(grams / 1000, 2).replace(/\.?0+$/, "")}${narrow}kg`;
+    return `${number(grams, Number.isInteger(grams) ? 0 : 1)}${narrow}g`;
+  }
+
+  /** What a typed weight is in grams. */
+  readWeight(text: string): number | null {
+    const typed = readNumber(text);
+    if (typed === null) return null;
+    return this.workshop.weight === "ounces" ? typed * gramsPerOunce : typed;
+  }
+
+  money(amount: number): string {
+    return `${this.workshop.currency}${number(amount, Math.abs(amount) < 0.1 ? 3 : 2)}`;
+  }
+}
+
+/** Reads "12,5" and "12.5" alike; null for anything but a number. */
+export function readNumber(text: string): number | null {
+  const plain = text.trim().replace("−", "-").replace(",", ".");
+  return /^-?(\d+\.?\d*|\.\d+)$/.test(plain) && plain.length < 16 ? Number(plain) : null;
+}
+
+export function time(iso: string): string {
+  return new Date(iso).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
+}
+
+export function day(iso: string): string {
+  return new Date(iso).toLocaleDateString("en-GB", { day: "numeric", month: "short", year: "numeric" });
+}
+
+export function weekday(iso: string): string {
+  return new Date(iso).toLocaleDateString("en-GB", { weekday: "long", day: "numeric", month: "long" });
+}
+
+/** "35 min", "3 h 10", "2 days". */
+export function span(milliseconds: number): string {
+  const minutes = Math.max(0, Math.round(milliseconds / 60_000));
+  if (minutes < 60) return `${minutes}${narrow}min`;
+  if (minutes < 48 * 60) return `${Math.floor(minutes / 60)}${narrow}h${minutes % 60 ? ` ${String(minutes % 60).padStart(2, "0")}` : ""}`;
+  return `${Math.round(minutes / 1440)} days`;
+}
+
+export function plural(unit: string, count: number): string {
+  return count === 1 ? unit : `${unit}s`;
+}
