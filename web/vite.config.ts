@@ -1,7 +1,6 @@
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vite";
 
-
 export default defineConfig({
   plugins: [react()],
   build: { outDir: "dist", chunkSizeWarningLimit: 1200 },

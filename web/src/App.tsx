@@ -40,7 +40,9 @@ function Pages() {
   const making = /^\/make\/\d+/.test(useLocation().pathname);
   const [jumping, setJumping] = useState(false);
   const [helping, setHelping] = useState(false);
-  const byNumber = Object.fromEntries([...places.map((place) => place.path), "/house"].map((path, i) => [String(i + 1), () => navigate(path)]));
+  const byNumber = Object.fromEntries(
+    [...places.map((place) => place.path), "/house"].map((path, i) => [String(i + 1), () => navigate(path)]),
+  );
   useKeys(
     making
       ? {}

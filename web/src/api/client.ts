@@ -4,7 +4,11 @@ import type { components, paths } from "./schema";
 type Schemas = components["schemas"];
 
 /** What the server answers holds every field; the document calls those with a default optional, as for requests. */
-type Full<T> = T extends (infer U)[] ? Full<U>[] : T extends object ? { [K in keyof T]-?: Full<Exclude<T[K], undefined>> } : T;
+type Full<T> = T extends (infer U)[]
+  ? Full<U>[]
+  : T extends object
+    ? { [K in keyof T]-?: Full<Exclude<T[K], undefined>> }
+    : T;
 
 export type Trial = Full<Schemas["TrialView"]>;
 export type Formula = Full<Schemas["Formula"]>;
@@ -122,16 +126,27 @@ export const api = {
   findMaterials: (text: string) => data(client.GET("/api/materials/find", { params: { query: { text } } })),
   formulas: () => data(client.GET("/api/formulas")),
   startFormula: (body: Schemas["StartFormula"]) => data(client.POST("/api/formulas", { body })),
-  renameFormula: (id: number, name: string) => data(client.PUT("/api/formulas/{id}/name", { ...at(id), body: { name } })),
+  renameFormula: (id: number, name: string) =>
+    data(client.PUT("/api/formulas/{id}/name", { ...at(id), body: { name } })),
   trial: (id: number) => data(client.GET("/api/trials/{id}", at(id))),
   editTrial: (id: number, revision: number, edits: FormulaEdit[], did?: string) =>
-    data(client.POST("/api/trials/{id}/edits", { ...at(id), body: { revision, edits, did: did ?? null } as Schemas["EditTrial"] })),
+    data(
+      client.POST("/api/trials/{id}/edits", {
+        ...at(id),
+        body: { revision, edits, did: did ?? null } as Schemas["EditTrial"],
+      }),
+    ),
   replaceTrial: (id: number, revision: number, content: Formula) =>
     data(client.PUT("/api/trials/{id}/content", { ...at(id), body: { revision, content } })),
   undo: (id: number, revision: number) => data(client.POST("/api/trials/{id}/undo", { ...at(id), body: { revision } })),
   redo: (id: number, revision: number) => data(client.POST("/api/trials/{id}/redo", { ...at(id), body: { revision } })),
   forkTrial: (id: number, intent: string, edits: FormulaEdit[], content?: Formula) =>
-    data(client.POST("/api/trials/{id}/fork", { ...at(id), body: { intent, edits, content: content ?? null } as Schemas["ForkTrial"] })),
+    data(
+      client.POST("/api/trials/{id}/fork", {
+        ...at(id),
+        body: { intent, edits, content: content ?? null } as Schemas["ForkTrial"],
+      }),
+    ),
   plan: (id: number) => data(client.GET("/api/trials/{id}/plan", at(id))),
   setAside: (id: number, finding: string, reason: string, value: number | null) =>
     data(client.POST("/api/trials/{id}/set-aside", { ...at(id), body: { finding, reason, value } })),
@@ -153,16 +168,32 @@ export const api = {
     data(client.PUT("/api/batches/{id}/place", { ...at(id), body: { place } })),
   giveUpBatch: (id: number) => data(client.DELETE("/api/batches/{id}", at(id))),
   logbook: () => data(client.GET("/api/logbook")),
-  observe: (id: number, body: Schemas["Observe"]) => data(client.POST("/api/logbook/{id}/observations", { ...at(id), body })),
+  observe: (id: number, body: Schemas["Observe"]) =>
+    data(client.POST("/api/logbook/{id}/observations", { ...at(id), body })),
   withdraw: (id: number, observation: number) =>
     data(client.DELETE("/api/logbook/{id}/observations/{observation}", { params: { path: { id, observation } } })),
   keepNotes: (id: number, notes: string) => data(client.PUT("/api/logbook/{id}/notes", { ...at(id), body: { notes } })),
   today: () => data(client.GET("/api/today")),
   readRoom: (workroomC: number, humidityPercent: number | null) =>
     data(client.PUT("/api/today/reading", { body: { workroomC, humidityPercent } })),
-  tomorrow: (temperatures: Record<string, number>) => data(client.PUT("/api/today/tomorrow", { body: { temperatures } })),
+  tomorrow: (temperatures: Record<string, number>) =>
+    data(client.PUT("/api/today/tomorrow", { body: { temperatures } })),
   house: () => data(client.GET("/api/house")),
   saveHouse: (body: HouseSettings) => data(client.PUT("/api/house", { body })),
-  previewCopy: (body: unknown) => data(client.POST("/api/house/copy/preview", { body: body as never, bodySerializer: (text) => text as never, headers: { "Content-Type": "application/json" } })),
-  takeCopy: (body: unknown) => data(client.POST("/api/house/copy", { body: body as never, bodySerializer: (text) => text as never, headers: { "Content-Type": "application/json" } })),
+  previewCopy: (body: unknown) =>
+    data(
+      client.POST("/api/house/copy/preview", {
+        body: body as never,
+        bodySerializer: (text) => text as never,
+        headers: { "Content-Type": "application/json" },
+      }),
+    ),
+  takeCopy: (body: unknown) =>
+    data(
+      client.POST("/api/house/copy", {
+        body: body as never,
+        bodySerializer: (text) => text as never,
+        headers: { "Content-Type": "application/json" },
+      }),
+    ),
 };

@@ -10,7 +10,12 @@ export function Jar({ severity }: { severity: Severity }) {
   return (
     <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden="true" className={`jar jar-${severity}`}>
       {filled > 0 && <rect x="4" y={bottom - filled} width="12" height={filled} fill="currentColor" />}
-      <path d="M3.5 7.5h13V17.5h-13zM5 2.5h10M6.5 2.5v5M13.5 2.5v5" fill="none" stroke="currentColor" strokeWidth="1.75" />
+      <path
+        d="M3.5 7.5h13V17.5h-13zM5 2.5h10M6.5 2.5v5M13.5 2.5v5"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="1.75"
+      />
     </svg>
   );
 }

@@ -3,7 +3,12 @@ import { createContext, type ReactNode, useContext, useEffect, useMemo } from "r
 import { api, type House, type Material } from "../api/client";
 import { Units } from "../words/format";
 
-type HouseHere = { house: House; units: Units; materials: Map<string, Material>; keep: (change: Partial<House["house"]>) => Promise<void> };
+type HouseHere = {
+  house: House;
+  units: Units;
+  materials: Map<string, Material>;
+  keep: (change: Partial<House["house"]>) => Promise<void>;
+};
 
 const Context = createContext<HouseHere | null>(null);
 

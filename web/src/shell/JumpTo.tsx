@@ -17,8 +17,16 @@ export function JumpTo({ open, onClose }: { open: boolean; onClose: () => void }
       ...places.map((place) => ({ name: place.name, hint: "place", path: place.path as string })),
       { name: "House", hint: "place", path: "/house" },
       { name: "Start a formula", hint: "", path: "/bench/new" },
-      ...(formulas.data ?? []).map((one) => ({ name: one.name, hint: `trial ${one.trialNumber}`, path: `/bench/${one.trial}` })),
-      ...(batches.data ?? []).map((one) => ({ name: one.lot, hint: `${one.formulaName}, trial ${one.trialNumber}`, path: `/logbook/${one.id}` })),
+      ...(formulas.data ?? []).map((one) => ({
+        name: one.name,
+        hint: `trial ${one.trialNumber}`,
+        path: `/bench/${one.trial}`,
+      })),
+      ...(batches.data ?? []).map((one) => ({
+        name: one.lot,
+        hint: `${one.formulaName}, trial ${one.trialNumber}`,
+        path: `/logbook/${one.id}`,
+      })),
     ];
     const wanted = text.trim().toLowerCase();
     return all.filter((one) => `${one.name} ${one.hint}`.toLowerCase().includes(wanted)).slice(0, 9);
@@ -41,7 +49,6 @@ export function JumpTo({ open, onClose }: { open: boolean; onClose: () => void }
         aria-activedescendant={found[at] ? `jump-${at}` : undefined}
         aria-label="Name or lot"
         placeholder="A name or a lot"
-        // biome-ignore lint/a11y/noAutofocus: the dialog is this field
         autoFocus
         value={text}
         onChange={(event) => {
@@ -57,9 +64,14 @@ export function JumpTo({ open, onClose }: { open: boolean; onClose: () => void }
       />
       <div id="jump-list" role="listbox" aria-label="Found" className="jump-list">
         {found.map((one, i) => (
-          // biome-ignore lint/a11y/useKeyWithClickEvents: the keys are on the field
-          // biome-ignore lint/a11y/useFocusableInteractive: focus stays in the field
-          <div key={one.path + one.name} id={`jump-${i}`} role="option" aria-selected={i === at} onClick={() => go(one.path)} onMouseEnter={() => setAt(i)}>
+          <div
+            key={one.path + one.name}
+            id={`jump-${i}`}
+            role="option"
+            aria-selected={i === at}
+            onClick={() => go(one.path)}
+            onMouseEnter={() => setAt(i)}
+          >
             <span>{one.name}</span> <span className="hint">{one.hint}</span>
           </div>
         ))}

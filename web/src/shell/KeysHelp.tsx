@@ -42,10 +42,18 @@ const byPlace: Record<string, Row[]> = {
 export function KeysHelp({ open, onClose }: { open: boolean; onClose: () => void }) {
   const place = useLocation().pathname.split("/")[1] ?? "";
   const [text, setText] = useState("");
-  const rows = [...(byPlace[place] ?? []), ...anywhere].filter((row) => row.join(" ").toLowerCase().includes(text.trim().toLowerCase()));
+  const rows = [...(byPlace[place] ?? []), ...anywhere].filter((row) =>
+    row.join(" ").toLowerCase().includes(text.trim().toLowerCase()),
+  );
   return (
     <Modal open={open} title="Keys" footer={null} onCancel={onClose} destroyOnHidden>
-      <input className="text-field" aria-label="Find a key" placeholder="Find a key" value={text} onChange={(event) => setText(event.target.value)} />
+      <input
+        className="text-field"
+        aria-label="Find a key"
+        placeholder="Find a key"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+      />
       <table className="plain-table">
         <tbody>
           {rows.map(([keys, what]) => (

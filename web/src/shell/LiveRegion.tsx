@@ -8,14 +8,24 @@ export function LiveRegion({ landmarks, findings }: { landmarks: LandmarkReading
   useEffect(() => {
     const timer = setTimeout(() => {
       const now = new Map(landmarks.map((landmark) => [landmark.id, landmark.says]));
-      const changed = last.current ? landmarks.filter((landmark) => last.current?.get(landmark.id) !== landmark.says) : [];
+      const changed = last.current
+        ? landmarks.filter((landmark) => last.current?.get(landmark.id) !== landmark.says)
+        : [];
       last.current = now;
-      if (changed.length) setText(`${changed.map((landmark) => `${landmark.name}: now ${landmark.says}`).join(". ")}. ${findings.replaceAll(" · ", ", ")}.`);
+      if (changed.length)
+        setText(
+          `${changed.map((landmark) => `${landmark.name}: now ${landmark.says}`).join(". ")}. ${findings.replaceAll(" · ", ", ")}.`,
+        );
     }, 800);
     return () => clearTimeout(timer);
   }, [landmarks, findings]);
   return (
-    <div className="visually-hidden" role="status" aria-live={findings.includes("stop") ? "assertive" : "polite"} data-live="">
+    <div
+      className="visually-hidden"
+      role="status"
+      aria-live={findings.includes("stop") ? "assertive" : "polite"}
+      data-live=""
+    >
       {text}
     </div>
   );

@@ -3,7 +3,14 @@ import { useDeferredValue, useId, useState } from "react";
 import { api, type Material } from "../api/client";
 import "./combobox.css";
 
-type Props = { label: string; placeholder: string; exclude?: string[]; onChoose: (material: Material) => void; autoFocus?: boolean; disabled?: boolean };
+type Props = {
+  label: string;
+  placeholder: string;
+  exclude?: string[];
+  onChoose: (material: Material) => void;
+  autoFocus?: boolean;
+  disabled?: boolean;
+};
 
 /** Type a material's name, any of its names, nearly right: the list below offers what is meant. */
 export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, autoFocus, disabled }: Props) {
@@ -12,7 +19,13 @@ export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, a
   const [open, setOpen] = useState(false);
   const [at, setAt] = useState(0);
   const asked = useDeferredValue(text.trim());
-  const found = useQuery({ queryKey: ["find", asked], queryFn: () => api.findMaterials(asked), enabled: open, staleTime: 60_000, placeholderData: (last) => last });
+  const found = useQuery({
+    queryKey: ["find", asked],
+    queryFn: () => api.findMaterials(asked),
+    enabled: open,
+    staleTime: 60_000,
+    placeholderData: (last) => last,
+  });
   const list = (found.data ?? []).filter((material) => !exclude.includes(material.id));
   const choose = (material: Material | undefined) => {
     if (!material) return;
@@ -36,7 +49,6 @@ export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, a
         placeholder={placeholder}
         value={text}
         disabled={disabled}
-        // biome-ignore lint/a11y/noAutofocus: opened by the maker for this very field
         autoFocus={autoFocus}
         onChange={(event) => {
           setText(event.target.value);
@@ -60,11 +72,14 @@ export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, a
           }
         }}
       />
-      <div id={`${id}-list`} role="listbox" aria-label={label} className={showing ? "combobox-list" : "visually-hidden"}>
+      <div
+        id={`${id}-list`}
+        role="listbox"
+        aria-label={label}
+        className={showing ? "combobox-list" : "visually-hidden"}
+      >
         {showing &&
           list.map((material, i) => (
-            // biome-ignore lint/a11y/useKeyWithClickEvents: the keys are on the field
-            // biome-ignore lint/a11y/useFocusableInteractive: focus stays in the field, as the pattern asks
             <div
               key={material.id}
               id={`${id}-${i}`}

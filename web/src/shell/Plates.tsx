@@ -17,7 +17,17 @@ export function Plates({ title, right, fold, instrument, children, name }: Props
   const folds = useMedia("(min-width: 1001px) and (max-width: 1199px)") && !!fold;
   const [open, setOpen] = useState(false);
   return (
-    <main className={["plates", right ? "" : "no-right", instrument ? "" : "no-instrument", folds ? "folds" : "", folds && open ? "unfolded" : ""].filter(Boolean).join(" ")}>
+    <main
+      className={[
+        "plates",
+        right ? "" : "no-right",
+        instrument ? "" : "no-instrument",
+        folds ? "folds" : "",
+        folds && open ? "unfolded" : "",
+      ]
+        .filter(Boolean)
+        .join(" ")}
+    >
       <section className="plate plate-left" aria-label={name}>
         <div className="title-line">{title}</div>
         {children}

@@ -20,7 +20,6 @@ export function Shelf({ onJump }: { onJump: () => void }) {
   const connected = useSyncExternalStore(onConnection, isConnected);
   const night = house.house.preferences.theme === "night";
 
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the slot moves when the place changes
   useLayoutEffect(() => {
     const measure = () => {
       const current = nav.current?.querySelector<HTMLElement>("[aria-current=page]");
@@ -57,12 +56,21 @@ export function Shelf({ onJump }: { onJump: () => void }) {
             type="button"
             aria-label="Switch units"
             onClick={() =>
-              keep({ workshop: { ...house.house.workshop, temperature: units.fahrenheit ? "celsius" : "fahrenheit", weight: units.fahrenheit ? "grams" : "ounces" } })
+              keep({
+                workshop: {
+                  ...house.house.workshop,
+                  temperature: units.fahrenheit ? "celsius" : "fahrenheit",
+                  weight: units.fahrenheit ? "grams" : "ounces",
+                },
+              })
             }
           >
             {units.degree} {units.mass}
           </button>
-          <button type="button" onClick={() => keep({ preferences: { ...house.house.preferences, theme: night ? "day" : "night" } })}>
+          <button
+            type="button"
+            onClick={() => keep({ preferences: { ...house.house.preferences, theme: night ? "day" : "night" } })}
+          >
             {night ? "Day shift" : "Night shift"}
           </button>
         </div>

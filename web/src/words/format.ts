@@ -103,7 +103,8 @@ export function weekday(iso: string): string {
 export function span(milliseconds: number): string {
   const minutes = Math.max(0, Math.round(milliseconds / 60_000));
   if (minutes < 60) return `${minutes}${narrow}min`;
-  if (minutes < 48 * 60) return `${Math.floor(minutes / 60)}${narrow}h${minutes % 60 ? ` ${String(minutes % 60).padStart(2, "0")}` : ""}`;
+  if (minutes < 48 * 60)
+    return `${Math.floor(minutes / 60)}${narrow}h${minutes % 60 ? ` ${String(minutes % 60).padStart(2, "0")}` : ""}`;
   return `${Math.round(minutes / 1440)} days`;
 }
 

@@ -17,7 +17,20 @@ type Props = {
 };
 
 /** The silhouette of a product: height is firmness, fill is the state. */
-export function Hill({ id, patterns, curve, spans, doubtC, axis, baseline, full, direction, ghost, other, late }: Props) {
+export function Hill({
+  id,
+  patterns,
+  curve,
+  spans,
+  doubtC,
+  axis,
+  baseline,
+  full,
+  direction,
+  ghost,
+  other,
+  late,
+}: Props) {
   const line = hillLine(curve, axis, baseline, full, direction);
   const outline = areaPath(line, baseline);
   const top = Math.min(baseline, baseline + direction * full) - 4;

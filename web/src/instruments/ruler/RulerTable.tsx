@@ -1,13 +1,18 @@
 import type { Assessment } from "../../api/client";
 import type { Units } from "../../words/format";
 
-type Props = { assessment: Assessment; under?: { name: string; assessment: Assessment } | null | undefined; name: string; units: Units; height: number };
+type Props = {
+  assessment: Assessment;
+  under?: { name: string; assessment: Assessment } | null | undefined;
+  name: string;
+  units: Units;
+  height: number;
+};
 
 /** The ruler in words and figures: every state from where to where, every landmark. */
 export function RulerTable({ assessment, under, name, units, height }: Props) {
   const both = [{ name, assessment }, ...(under ? [under] : [])];
   return (
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls must be reachable by keys
     <section className="ruler-table" style={{ height }} tabIndex={0} aria-label="Warmth as a table">
       {both.map((one) => (
         <table key={one.name}>
@@ -61,7 +66,8 @@ export function RulerTable({ assessment, under, name, units, height }: Props) {
         </tbody>
       </table>
       <p className="hint">
-        Each temperature is good to about {assessment.doubtC} °C. Comparative, not a laboratory test; natural lots vary by several degrees.
+        Each temperature is good to about {assessment.doubtC} °C. Comparative, not a laboratory test; natural lots vary
+        by several degrees.
       </p>
     </section>
   );

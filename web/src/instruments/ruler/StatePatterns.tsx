@@ -7,13 +7,26 @@ export function StatePatterns({ id }: { id: string }) {
   return (
     <defs>
       {states.map((state) => (
-        <pattern key={state} id={`${id}-${state}`} width={size[state]} height={size[state]} patternUnits="userSpaceOnUse">
+        <pattern
+          key={state}
+          id={`${id}-${state}`}
+          width={size[state]}
+          height={size[state]}
+          patternUnits="userSpaceOnUse"
+        >
           <rect width={size[state]} height={size[state]} fill={`var(--${state})`} />
           {strokes[state]}
         </pattern>
       ))}
       {states.slice(1).map((state, i) => (
-        <pattern key={state} id={`${id}-fray-${state}`} width="16" height="16" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <pattern
+          key={state}
+          id={`${id}-fray-${state}`}
+          width="16"
+          height="16"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
           <rect width="8" height="16" fill={`var(--${states[i]})`} />
           <rect x="8" width="8" height="16" fill={`var(--${state})`} />
         </pattern>
@@ -22,7 +35,15 @@ export function StatePatterns({ id }: { id: string }) {
   );
 }
 
-const size: Record<MatterState, number> = { brittle: 6, hard: 4, firm: 9, scoopable: 8, soft: 8, slumping: 16, liquid: 16 };
+const size: Record<MatterState, number> = {
+  brittle: 6,
+  hard: 4,
+  firm: 9,
+  scoopable: 8,
+  soft: 8,
+  slumping: 16,
+  liquid: 16,
+};
 
 const strokes: Record<MatterState, React.ReactNode> = {
   brittle: <path d="M0 0L6 6M6 0L0 6" stroke="#fff" strokeOpacity=".32" />,

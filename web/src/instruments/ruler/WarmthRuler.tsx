@@ -91,7 +91,13 @@ export function WarmthRuler({ name, assessment, units, ghost, under, moved, late
       {asTable ? (
         <RulerTable assessment={assessment} under={under} name={name} units={units} height={height} />
       ) : (
-        <svg ref={ref} className="ruler-picture" height={height} role="group" aria-label={`Warmth ruler. ${assessment.sentence}`}>
+        <svg
+          ref={ref}
+          className="ruler-picture"
+          height={height}
+          role="group"
+          aria-label={`Warmth ruler. ${assessment.sentence}`}
+        >
           <StatePatterns id={id} />
           <rect className="bed-words" x="0" y={ground} width={width} height={under ? beam : height - ground} />
           {under && <rect className="bed-words" x="0" y={scaleY} width={width} height={height - scaleY} />}
@@ -127,14 +133,25 @@ export function WarmthRuler({ name, assessment, units, ghost, under, moved, late
           <path className="axis" d={`M0 ${ground}H${width}`} />
           {under && <path className="axis other" d={`M0 ${hung}H${width}`} />}
           {assessment.states.slice(1).map((span) => (
-            <path key={span.state} className="limit" d={`M${axis.x(span.fromC).toFixed(1)} ${ground}V${ground + (under ? 19 : 24)}`} />
+            <path
+              key={span.state}
+              className="limit"
+              d={`M${axis.x(span.fromC).toFixed(1)} ${ground}V${ground + (under ? 19 : 24)}`}
+            />
           ))}
           {under?.assessment.states.slice(1).map((span) => (
-            <path key={span.state} className="limit other" d={`M${axis.x(span.fromC).toFixed(1)} ${hung}V${hung - 19}`} />
+            <path
+              key={span.state}
+              className="limit other"
+              d={`M${axis.x(span.fromC).toFixed(1)} ${hung}V${hung - 19}`}
+            />
           ))}
           {words.map((word) => (
             <text key={word.state} className="state-word" x={word.x} y={ground + (under ? 14 : 17)} textAnchor="middle">
-              {assessment.doubtC >= 3 && textWidth(`about ${word.state}`, 13, 600) + 12 < axis.x(word.span.toC) - axis.x(word.span.fromC) ? `about ${word.state}` : word.state}
+              {assessment.doubtC >= 3 &&
+              textWidth(`about ${word.state}`, 13, 600) + 12 < axis.x(word.span.toC) - axis.x(word.span.fromC)
+                ? `about ${word.state}`
+                : word.state}
             </text>
           ))}
           {wordsUnder.map((word) => (
@@ -179,7 +196,12 @@ export function WarmthRuler({ name, assessment, units, ghost, under, moved, late
         </svg>
       )}
       <div className="ruler-foot">
-        <div>{foot ?? (under ? `${upper(name)}: ${lower(assessment.sentence)} ${upper(under.name)}: ${lower(under.assessment.sentence)}` : assessment.sentence)}</div>
+        <div>
+          {foot ??
+            (under
+              ? `${upper(name)}: ${lower(assessment.sentence)} ${upper(under.name)}: ${lower(under.assessment.sentence)}`
+              : assessment.sentence)}
+        </div>
         <button type="button" className="link" onClick={() => setAsTable(!asTable)} aria-pressed={asTable}>
           {asTable ? "Show the ruler" : "Read as a table"}
         </button>
@@ -188,7 +210,19 @@ export function WarmthRuler({ name, assessment, units, ghost, under, moved, late
   );
 }
 
-function StemAndFlag({ x, flag, lines, foot, held }: { x: number; flag: Flag; lines: string[]; foot: number; held: boolean }) {
+function StemAndFlag({
+  x,
+  flag,
+  lines,
+  foot,
+  held,
+}: {
+  x: number;
+  flag: Flag;
+  lines: string[];
+  foot: number;
+  held: boolean;
+}) {
   const top = 5 + flag.lane * 40;
   const tx = flag.flipped ? x - 8 : x + 8;
   return (
@@ -197,7 +231,13 @@ function StemAndFlag({ x, flag, lines, foot, held }: { x: number; flag: Flag; li
       <path className="stem" d={`M${x} ${top}V${foot}`} />
       <path className="stem" d={`M${x} ${top}H${flag.flipped ? x - flag.width : x + flag.width}`} />
       {lines.map((line, i) => (
-        <text key={line} x={tx} y={top + 15 + i * 18} textAnchor={flag.flipped ? "end" : "start"} className={i === 0 ? "" : "strong"}>
+        <text
+          key={line}
+          x={tx}
+          y={top + 15 + i * 18}
+          textAnchor={flag.flipped ? "end" : "start"}
+          className={i === 0 ? "" : "strong"}
+        >
           {line}
         </text>
       ))}
@@ -205,14 +245,26 @@ function StemAndFlag({ x, flag, lines, foot, held }: { x: number; flag: Flag; li
   );
 }
 
-function flagLines(landmark: LandmarkReading, celsius: number, units: Units, moved: Moved | null | undefined, under: Props["under"], name: string): string[] {
+function flagLines(
+  landmark: LandmarkReading,
+  celsius: number,
+  units: Units,
+  moved: Moved | null | undefined,
+  under: Props["under"],
+  name: string,
+): string[] {
   const degrees = `${units.bareTemperature(celsius)}°`;
   if (moved?.id === landmark.id) return [`What if the ${landmark.name} is ${degrees}?`, landmark.says];
   const hours = landmark.hours ? `, ${landmark.hours} h` : "";
   if (!under) return [`${landmark.name}${hours}`, `${degrees} ${landmark.says}`];
   const other = under.assessment.landmarks.find((one) => one.id === landmark.id)?.says ?? "";
   const short = (text: string) => text.replace(/^trial /, "T");
-  return [`${landmark.name} ${degrees}${hours}`, other === landmark.says ? `both ${landmark.says.replace(/s$/, "")}` : `${short(name)} ${landmark.says} · ${short(under.name)} ${other}`];
+  return [
+    `${landmark.name} ${degrees}${hours}`,
+    other === landmark.says
+      ? `both ${landmark.says.replace(/s$/, "")}`
+      : `${short(name)} ${landmark.says} · ${short(under.name)} ${other}`,
+  ];
 }
 
 const lower = (sentence: string) => sentence.charAt(0).toLowerCase() + sentence.slice(1);

@@ -23,7 +23,13 @@ export function hillHeight(kiloPascal: number, full: number): number {
 }
 
 /** Outline of the hill from left to right, as points; `direction` −1 stands up, +1 hangs down. */
-export function hillLine(curve: CurveView, axis: Axis, baseline: number, full: number, direction: -1 | 1): [number, number][] {
+export function hillLine(
+  curve: CurveView,
+  axis: Axis,
+  baseline: number,
+  full: number,
+  direction: -1 | 1,
+): [number, number][] {
   return curve.firmnessKPa.map((firmness, i) => [
     axis.x(curve.firstC + i * curve.stepC),
     baseline + direction * hillHeight(firmness, full),
@@ -94,7 +100,15 @@ export function layFlags(stems: { id: string; x: number; width: number }[], righ
     const from = flipped ? stem.x - stem.width : stem.x;
     const to = from + stem.width;
     let lane = 0;
-    while (flags.some((flag) => flag.lane === lane && (flag.flipped ? flag.x - flag.width : flag.x) < to + 6 && (flag.flipped ? flag.x : flag.x + flag.width) > from - 6)) lane++;
+    while (
+      flags.some(
+        (flag) =>
+          flag.lane === lane &&
+          (flag.flipped ? flag.x - flag.width : flag.x) < to + 6 &&
+          (flag.flipped ? flag.x : flag.x + flag.width) > from - 6,
+      )
+    )
+      lane++;
     flags.push({ ...stem, flipped, lane });
   }
   return flags;
@@ -106,13 +120,21 @@ export function ticks(fahrenheit: boolean): { celsius: number; length: 3 | 6 | 9
     return Array.from({ length: lastC - firstC + 1 }, (_, i) => {
       const celsius = firstC + i;
       const ten = celsius % 10 === 0;
-      return { celsius, length: ten ? 9 : celsius % 5 === 0 ? 6 : 3, ...(ten ? { label: String(celsius).replace("-", "−") } : {}) } as const;
+      return {
+        celsius,
+        length: ten ? 9 : celsius % 5 === 0 ? 6 : 3,
+        ...(ten ? { label: String(celsius).replace("-", "−") } : {}),
+      } as const;
     });
   }
   const marks = [];
   for (let degree = 24; degree <= 203; degree += 2) {
     const twenty = degree % 20 === 0;
-    marks.push({ celsius: ((degree - 32) * 5) / 9, length: twenty ? 9 : degree % 10 === 0 ? 6 : 3, ...(twenty ? { label: String(degree) } : {}) } as const);
+    marks.push({
+      celsius: ((degree - 32) * 5) / 9,
+      length: twenty ? 9 : degree % 10 === 0 ? 6 : 3,
+      ...(twenty ? { label: String(degree) } : {}),
+    } as const);
   }
   return marks;
 }

@@ -38,10 +38,13 @@ export function Strata(props: Props) {
   const x1 = x0 + w;
   const shape = stack(lines, pxPerPercent);
   const underShape = under ? stack(under.lines, pxPerPercent) : null;
-  const rowCentre = (id: string) => rowsTop + lines.findIndex((line) => line.id === id) * rowHeight + rowHeight / 2 - scrollTop;
+  const rowCentre = (id: string) =>
+    rowsTop + lines.findIndex((line) => line.id === id) * rowHeight + rowHeight / 2 - scrollTop;
   const chips = lines.map((line) => ({ line, y: rowCentre(line.id) - chip.height / 2 }));
   const visible = (y: number) => y > rowsTop - 2 && y + chip.height < rowsTop + rowsHeight + 2;
-  const drawn = uncrossed(shape.layers.map((layer) => ({ id: layer.id, from: layer.y, to: rowCentre(layer.id), inTray: layer.inTray })));
+  const drawn = uncrossed(
+    shape.layers.map((layer) => ({ id: layer.id, from: layer.y, to: rowCentre(layer.id), inTray: layer.inTray })),
+  );
   const inColumn = shape.layers.filter((layer) => !layer.inTray);
   const drag = useRef<{ y: number } | null>(null);
   const height = shape.trayTop + shape.trayHeight + 26;
@@ -53,7 +56,8 @@ export function Strata(props: Props) {
     event.currentTarget.focus();
     drag.current = { y: event.clientY };
     props.onHold({ upper: pair.upper.id, lower: pair.lower.id });
-    const move = (to: globalThis.PointerEvent) => drag.current && props.onMove((to.clientY - drag.current.y) / pxPerPercent, false);
+    const move = (to: globalThis.PointerEvent) =>
+      drag.current && props.onMove((to.clientY - drag.current.y) / pxPerPercent, false);
     const drop = () => {
       drag.current = null;
       window.removeEventListener("pointermove", move);
@@ -85,7 +89,13 @@ export function Strata(props: Props) {
   };
 
   return (
-    <svg className={held ? "strata holding" : "strata"} width="244" height={height} role="group" aria-label={`Layers of ${props.name}`}>
+    <svg
+      className={held ? "strata holding" : "strata"}
+      width="244"
+      height={height}
+      role="group"
+      aria-label={`Layers of ${props.name}`}
+    >
       <defs>
         <pattern id="keep-hatch" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <path d="M3.5 0V7" stroke="#12212C" strokeOpacity=".62" strokeWidth="1.5" />
@@ -103,7 +113,20 @@ export function Strata(props: Props) {
             />
           ),
       )}
-      {chips.map(({ line, y }) => visible(y) && <rect key={line.id} className="chip" x={chip.x} y={y} width={chip.width} height={chip.height} fill={line.colour} />)}
+      {chips.map(
+        ({ line, y }) =>
+          visible(y) && (
+            <rect
+              key={line.id}
+              className="chip"
+              x={chip.x}
+              y={y}
+              width={chip.width}
+              height={chip.height}
+              fill={line.colour}
+            />
+          ),
+      )}
       {underShape && under && (
         <g>
           <text className="column-name other" x="42" y="-9" textAnchor="middle">
@@ -122,7 +145,9 @@ export function Strata(props: Props) {
             );
           })}
           <rect className="column other" x="24" y="0" width="36" height={underShape.columnHeight} />
-          {underShape.trayHeight > 0 && <rect className="column other" x="24" y={underShape.trayTop} width="36" height={underShape.trayHeight} />}
+          {underShape.trayHeight > 0 && (
+            <rect className="column other" x="24" y={underShape.trayTop} width="36" height={underShape.trayHeight} />
+          )}
         </g>
       )}
       {shape.layers.map((layer) => (
@@ -131,8 +156,23 @@ export function Strata(props: Props) {
           {layer.kept && <rect x={x0} width={w} y={layer.y} height={layer.height} fill="url(#keep-hatch)" />}
           {layer.height >= 19 && !layer.inTray && (
             <>
-              {layer.kept && <rect x={x0 + w / 2 - 22} y={layer.y + layer.height / 2 - 8} width="44" height="16" fill={layer.colour} />}
-              <text className="layer-label" x={x0 + w / 2} y={layer.y + layer.height / 2 + 5.5 + (held?.upper === layer.id ? -4 : held?.lower === layer.id ? 4 : 0)} textAnchor="middle">
+              {layer.kept && (
+                <rect
+                  x={x0 + w / 2 - 22}
+                  y={layer.y + layer.height / 2 - 8}
+                  width="44"
+                  height="16"
+                  fill={layer.colour}
+                />
+              )}
+              <text
+                className="layer-label"
+                x={x0 + w / 2}
+                y={
+                  layer.y + layer.height / 2 + 5.5 + (held?.upper === layer.id ? -4 : held?.lower === layer.id ? 4 : 0)
+                }
+                textAnchor="middle"
+              >
                 {percent(layer.percent)}
               </text>
             </>
@@ -152,7 +192,11 @@ export function Strata(props: Props) {
       {inColumn.slice(0, -1).map((layer) => {
         const pair = neighbours(inColumn, layer.id);
         const y = layer.y + layer.height;
-        const isHeld = !!pair && held?.upper === pair.upper.id && held.lower === pair.lower.id && lastOf(inColumn, pair.upper.id, pair.lower.id) === layer.id;
+        const isHeld =
+          !!pair &&
+          held?.upper === pair.upper.id &&
+          held.lower === pair.lower.id &&
+          lastOf(inColumn, pair.upper.id, pair.lower.id) === layer.id;
         const upper = pair ? `${names.get(pair.upper.id)} ${percent(pair.upper.percent)} %` : names.get(layer.id);
         const lower = pair ? `${names.get(pair.lower.id)} ${percent(pair.lower.percent)} %` : "kept layers";
         return (
@@ -196,7 +240,19 @@ function lastOf(layers: Layer[], upper: string, lower: string): string | undefin
 }
 
 /** Dashes where the boundaries would lie, clear of the labels. */
-function Ghosts({ lines, now, pxPerPercent, x0, w }: { lines: LayerIn[]; now: Layer[]; pxPerPercent: number; x0: number; w: number }) {
+function Ghosts({
+  lines,
+  now,
+  pxPerPercent,
+  x0,
+  w,
+}: {
+  lines: LayerIn[];
+  now: Layer[];
+  pxPerPercent: number;
+  x0: number;
+  w: number;
+}) {
   const then = stack(lines, pxPerPercent).layers.filter((layer) => !layer.inTray);
   const edges = new Set(now.filter((layer) => !layer.inTray).map((layer) => Math.round(layer.y + layer.height)));
   return (

@@ -34,7 +34,12 @@ export function stack(lines: LayerIn[], pxPerPercent: number): StrataShape {
 }
 
 /** A ribbon from a layer's edge to its row's chip. */
-export function ribbonPath(layer: { y: number; height: number }, x0: number, chip: { y: number; height: number }, x1: number): string {
+export function ribbonPath(
+  layer: { y: number; height: number },
+  x0: number,
+  chip: { y: number; height: number },
+  x1: number,
+): string {
   const mid = (x0 + x1) / 2;
   const a = layer.y;
   const b = layer.y + layer.height;
@@ -54,7 +59,10 @@ export function uncrossed(ribbons: { id: string; from: number; to: number; inTra
 }
 
 /** The two free neighbours that a boundary trades between; null when one side is all kept. */
-export function neighbours(lines: LayerIn[], above: string): { upper: LayerIn; lower: LayerIn; passed: LayerIn[] } | null {
+export function neighbours(
+  lines: LayerIn[],
+  above: string,
+): { upper: LayerIn; lower: LayerIn; passed: LayerIn[] } | null {
   const at = lines.findIndex((line) => line.id === above);
   const upper = lines.slice(0, at + 1).findLast((line) => !line.kept);
   const lower = lines.slice(at + 1).find((line) => !line.kept);
@@ -64,7 +72,12 @@ export function neighbours(lines: LayerIn[], above: string): { upper: LayerIn; l
 }
 
 /** The shares while two layers trade; the sum stays. Steps of a tenth, stopped at nothing. */
-export function trade(lines: LayerIn[], upper: string, lower: string, byPercent: number): { lines: LayerIn[]; by: number } {
+export function trade(
+  lines: LayerIn[],
+  upper: string,
+  lower: string,
+  byPercent: number,
+): { lines: LayerIn[]; by: number } {
   const gains = lines.find((line) => line.id === upper);
   const gives = lines.find((line) => line.id === lower);
   if (!gains || !gives) return { lines, by: 0 };

@@ -15,7 +15,16 @@ import { useMedia } from "../../shell/useMedia";
 import { narrow, percent, time } from "../../words/format";
 import { IntentDialog, TwoVersions } from "./dialogs";
 import { countFindings, Findings, splitAside } from "./Findings";
-import { BatchPanel, CostPanel, Facts, FormulasPanel, MaterialPanel, type Panel, PourPanel, TrialsPanel } from "./panels";
+import {
+  BatchPanel,
+  CostPanel,
+  Facts,
+  FormulasPanel,
+  MaterialPanel,
+  type Panel,
+  PourPanel,
+  TrialsPanel,
+} from "./panels";
 import { PrintSheet } from "./PrintSheet";
 import { Rows } from "./Rows";
 import { StartFormula } from "./StartFormula";
@@ -43,7 +52,10 @@ function Bench({ id }: { id: number }) {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [search, setSearch] = useSearchParams();
-  const bench = useBench(id, useCallback((to: number) => navigate(`/bench/${to}`), [navigate]));
+  const bench = useBench(
+    id,
+    useCallback((to: number) => navigate(`/bench/${to}`), [navigate]),
+  );
   const { trial, settled, preview } = bench;
   const [panel, setPanel] = useState<Panel>(null);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -56,7 +68,11 @@ function Bench({ id }: { id: number }) {
   heldRef.current = held;
 
   const underId = Number(search.get("under")) || null;
-  const underTrial = useQuery({ queryKey: ["trial", underId], queryFn: () => api.trial(underId ?? 0), enabled: underId !== null });
+  const underTrial = useQuery({
+    queryKey: ["trial", underId],
+    queryFn: () => api.trial(underId ?? 0),
+    enabled: underId !== null,
+  });
   const underFormula = mix?.formula ?? underTrial.data?.content;
   const underName = mix ? "a mix that holds" : underTrial.data ? `trial ${underTrial.data.number}` : "";
   const underAssessed = useQuery({
@@ -64,7 +80,10 @@ function Bench({ id }: { id: number }) {
     queryFn: () => (underFormula ? api.assess({ formula: underFormula }) : Promise.reject(new Error("nothing under"))),
     enabled: !!underFormula,
   });
-  const under = underFormula && underAssessed.data ? { name: underName, formula: underFormula, assessment: underAssessed.data.assessment } : null;
+  const under =
+    underFormula && underAssessed.data
+      ? { name: underName, formula: underFormula, assessment: underAssessed.data.assessment }
+      : null;
 
   useEffect(() => {
     if (trial) localStorage.setItem(lastTrial, String(trial.id));
@@ -80,9 +99,18 @@ function Bench({ id }: { id: number }) {
     [setSearch],
   );
 
-  const names = useMemo(() => new Map(trial?.content.lines.map((line) => [line.id, materials.get(line.material)?.name ?? line.material])), [trial, materials]);
+  const names = useMemo(
+    () => new Map(trial?.content.lines.map((line) => [line.id, materials.get(line.material)?.name ?? line.material])),
+    [trial, materials],
+  );
   const layers = useMemo<LayerIn[]>(
-    () => trial?.content.lines.map((line) => ({ id: line.id, percent: line.percent, colour: materials.get(line.material)?.colour ?? "#ccc", kept: line.kept })) ?? [],
+    () =>
+      trial?.content.lines.map((line) => ({
+        id: line.id,
+        percent: line.percent,
+        colour: materials.get(line.material)?.colour ?? "#ccc",
+        kept: line.kept,
+      })) ?? [],
     [trial, materials],
   );
 
@@ -90,7 +118,12 @@ function Bench({ id }: { id: number }) {
   const commitStep = useRef<() => void>(() => undefined);
   commitStep.current = () => {
     if (!stepped) return;
-    const edit: FormulaEdit = { kind: "set-share", line: stepped.line, share: String(stepped.to), givesWay: "makeweight" };
+    const edit: FormulaEdit = {
+      kind: "set-share",
+      line: stepped.line,
+      share: String(stepped.to),
+      givesWay: "makeweight",
+    };
     void bench.apply([edit]).finally(() => setStepped(null));
   };
   useEffect(() => {
@@ -126,13 +159,17 @@ function Bench({ id }: { id: number }) {
     "Shift+ArrowUp": (event: KeyboardEvent) => reorder(event, -1),
     "Shift+ArrowDown": (event: KeyboardEvent) => reorder(event, 1),
     Enter: (event: KeyboardEvent) => {
-      if (chosen && !(event.target instanceof HTMLElement && event.target.closest("button, a, [role=slider], summary"))) {
+      if (
+        chosen &&
+        !(event.target instanceof HTMLElement && event.target.closest("button, a, [role=slider], summary"))
+      ) {
         event.preventDefault();
         setTyping(chosen);
       }
     },
     " ": (event: KeyboardEvent) => {
-      if (event.target instanceof HTMLElement && event.target.closest("button, a, [role=slider], summary, label")) return;
+      if (event.target instanceof HTMLElement && event.target.closest("button, a, [role=slider], summary, label"))
+        return;
       event.preventDefault();
       document.querySelector<HTMLElement>(chosen ? `[data-boundary="${chosen}"]` : "[data-boundary]")?.focus();
     },
@@ -168,14 +205,23 @@ function Bench({ id }: { id: number }) {
   }
 
   function stepShare(event: KeyboardEvent, by: number) {
-    if (!trial || !chosen || (event.target instanceof Element && event.target.closest("[role=slider], .finding, [role=radiogroup]"))) return;
+    if (
+      !trial ||
+      !chosen ||
+      (event.target instanceof Element && event.target.closest("[role=slider], .finding, [role=radiogroup]"))
+    )
+      return;
     event.preventDefault();
     const line = trial.content.lines.find((one) => one.id === chosen);
     if (!line) return;
     const from = stepped?.line === chosen ? stepped.to : line.percent;
     const to = Math.max(0, Math.round((from + by) * 10_000) / 10_000);
     setStepped({ line: chosen, to });
-    bench.show({ kind: "held", edits: [{ kind: "set-share", line: chosen, share: String(to), givesWay: "makeweight" }], answer: null });
+    bench.show({
+      kind: "held",
+      edits: [{ kind: "set-share", line: chosen, share: String(to), givesWay: "makeweight" }],
+      answer: null,
+    });
   }
 
   function reorder(event: KeyboardEvent, by: number) {
@@ -186,7 +232,9 @@ function Bench({ id }: { id: number }) {
   }
 
   function layPrevious() {
-    const before = trial?.trials.filter((one) => one.number < trial.number).at(-1) ?? trial?.trials.find((one) => one.id !== trial.id);
+    const before =
+      trial?.trials.filter((one) => one.number < trial.number).at(-1) ??
+      trial?.trials.find((one) => one.id !== trial.id);
     if (before) lay(before.id);
     else bench.say({ text: "There is no other trial to lay under yet. N starts one." });
   }
@@ -198,15 +246,35 @@ function Bench({ id }: { id: number }) {
       </Plates>
     );
   }
-  if (!trial || !settled) return <Plates name="Bench" title={<h1 className="title">Bench</h1>}>{null}</Plates>;
+  if (!trial || !settled)
+    return (
+      <Plates name="Bench" title={<h1 className="title">Bench</h1>}>
+        {null}
+      </Plates>
+    );
 
   const answer = preview?.answer ?? null;
   const isHeld = preview?.kind === "held";
-  const drawn = held ? trade(layers, held.upper, held.lower, held.by).lines : isHeld && answer ? toLayers(answer.formula.lines, materials) : layers;
-  const ghostLayers = preview?.kind === "remedy" && answer ? toLayers(answer.formula.lines, materials) : isHeld || held ? layers : null;
+  const drawn = held
+    ? trade(layers, held.upper, held.lower, held.by).lines
+    : isHeld && answer
+      ? toLayers(answer.formula.lines, materials)
+      : layers;
+  const ghostLayers =
+    preview?.kind === "remedy" && answer ? toLayers(answer.formula.lines, materials) : isHeld || held ? layers : null;
   const shown: Assessment = (isHeld || preview?.kind === "what-if") && answer ? answer.assessment : settled.assessment;
-  const ghostCurve = preview?.kind === "remedy" ? answer?.assessment.curve : isHeld ? settled.assessment.curve : preview?.kind === "what-if" ? null : null;
-  const after = preview && preview.kind !== "what-if" ? new Map(answer?.formula.lines.map((line) => [line.id, line.percent])) : null;
+  const ghostCurve =
+    preview?.kind === "remedy"
+      ? answer?.assessment.curve
+      : isHeld
+        ? settled.assessment.curve
+        : preview?.kind === "what-if"
+          ? null
+          : null;
+  const after =
+    preview && preview.kind !== "what-if"
+      ? new Map(answer?.formula.lines.map((line) => [line.id, line.percent]))
+      : null;
   const held100 = held ? new Map(drawn.map((layer) => [layer.id, layer.percent])) : null;
   const rows = trial.content.lines.map((line) => ({
     line,
@@ -221,8 +289,13 @@ function Bench({ id }: { id: number }) {
   const next = Math.max(...trial.trials.map((one) => one.number)) + 1;
 
   const add = async (material: Material) => {
-    const share = Math.min(material.role === "antioxidant" ? 0.5 : material.role === "scent" ? 1 : 5, material.useMaxPercent);
-    const refused = await bench.apply([{ kind: "add-line", material: material.id, share: String(share), givesWay: "makeweight" }]);
+    const share = Math.min(
+      material.role === "antioxidant" ? 0.5 : material.role === "scent" ? 1 : 5,
+      material.useMaxPercent,
+    );
+    const refused = await bench.apply([
+      { kind: "add-line", material: material.id, share: String(share), givesWay: "makeweight" },
+    ]);
     if (refused) return;
     const now = queries.getQueryData<typeof trial>(["trial", id]);
     const line = now?.content.lines.find((one) => one.material === material.id);
@@ -247,7 +320,11 @@ function Bench({ id }: { id: number }) {
     const total = trade(layers, now.upper, now.lower, onTop ? now.by + by : by).by;
     setHeld({ ...now, by: total });
     heldRef.current = { ...now, by: total };
-    bench.show({ kind: "held", edits: [{ kind: "move-boundary", above: now.upper, below: now.lower, byPercent: total }], answer: null });
+    bench.show({
+      kind: "held",
+      edits: [{ kind: "move-boundary", above: now.upper, below: now.lower, byPercent: total }],
+      answer: null,
+    });
   };
 
   const taken = preview?.kind === "what-if" ? preview.moved : null;
@@ -257,7 +334,8 @@ function Bench({ id }: { id: number }) {
     moved && movedMark ? (
       <span className="what-if">
         <span>
-          What if the {movedMark.name} is <b>{units.temperature(moved.celsius)}</b>? {answer ? <b>{whatHappens(answer.assessment, moved.id)}</b> : ""}
+          What if the {movedMark.name} is <b>{units.temperature(moved.celsius)}</b>?{" "}
+          {answer ? <b>{whatHappens(answer.assessment, moved.id)}</b> : ""}
         </span>
         <Button size="small" onClick={bench.putBack}>
           Put back
@@ -276,7 +354,13 @@ function Bench({ id }: { id: number }) {
   async function keepLandmark(to: Moved) {
     try {
       const workshop = house.house.workshop;
-      await api.saveHouse({ ...house.house, workshop: { ...workshop, landmarks: workshop.landmarks.map((one) => (one.id === to.id ? { ...one, temperatureC: to.celsius } : one)) } });
+      await api.saveHouse({
+        ...house.house,
+        workshop: {
+          ...workshop,
+          landmarks: workshop.landmarks.map((one) => (one.id === to.id ? { ...one, temperatureC: to.celsius } : one)),
+        },
+      });
       await queries.invalidateQueries({ queryKey: ["house"] });
       await queries.invalidateQueries({ queryKey: ["assess"] });
       bench.putBack();
@@ -312,9 +396,20 @@ function Bench({ id }: { id: number }) {
                 {trial.formulaName}
               </button>
             </h1>
-            <Facts trial={trial} assessment={settled.assessment} under={under ? { name: under.name } : null} onOpen={setPanel} />
+            <Facts
+              trial={trial}
+              assessment={settled.assessment}
+              under={under ? { name: under.name } : null}
+              onOpen={setPanel}
+            />
             <span className={`kept-line ${bench.unkept ? "stop" : ""}`} role="status">
-              {bench.unkept ? `Not kept yet: ${bench.unkept} ${bench.unkept === 1 ? "change" : "changes"}` : bench.keeping ? "Keeping…" : trial.madeAt ? "" : `Kept ${time(trial.changedAt)}`}
+              {bench.unkept
+                ? `Not kept yet: ${bench.unkept} ${bench.unkept === 1 ? "change" : "changes"}`
+                : bench.keeping
+                  ? "Keeping…"
+                  : trial.madeAt
+                    ? ""
+                    : `Kept ${time(trial.changedAt)}`}
             </span>
           </>
         }
@@ -363,14 +458,22 @@ function Bench({ id }: { id: number }) {
             Add
           </span>
           <div className="add-line">
-            <MaterialCombobox label="Add a material" placeholder="a material, any spelling" exclude={trial.content.lines.map((line) => line.material)} onChoose={(material) => void add(material)} />
+            <MaterialCombobox
+              label="Add a material"
+              placeholder="a material, any spelling"
+              exclude={trial.content.lines.map((line) => line.material)}
+              onChoose={(material) => void add(material)}
+            />
           </div>
           <span className="hint">
             {trial.madeAt ? `Made on the record: a change starts trial ${next}.` : trial.intent}
           </span>
         </div>
         {trial.content.lines.length === 0 ? (
-          <p className="page-note">The pot is blank. Add a first material: it starts at 100 %, and everything after takes its share from the makeweight.</p>
+          <p className="page-note">
+            The pot is blank. Add a first material: it starts at 100 %, and everything after takes its share from the
+            makeweight.
+          </p>
         ) : (
           <div className="bench-body" style={{ ["--row" as string]: `${rowHeight}px` }}>
             <div className="strata-place">
@@ -378,7 +481,14 @@ function Bench({ id }: { id: number }) {
                 lines={drawn}
                 names={names}
                 ghost={ghostLayers}
-                under={under ? { name: mix ? "mix" : `T${underTrial.data?.number}`, lines: toLayers(under.formula.lines, materials, trial.content.lines) } : null}
+                under={
+                  under
+                    ? {
+                        name: mix ? "mix" : `T${underTrial.data?.number}`,
+                        lines: toLayers(under.formula.lines, materials, trial.content.lines),
+                      }
+                    : null
+                }
                 name={`T${trial.number}`}
                 pxPerPercent={pxPerPercent}
                 rowHeight={rowHeight}
@@ -411,7 +521,10 @@ function Bench({ id }: { id: number }) {
               onType={(line) => {
                 setTyping(line);
                 if (line) setChosen(line);
-                else requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-line="${chosen}"] .share`)?.focus());
+                else
+                  requestAnimationFrame(() =>
+                    document.querySelector<HTMLElement>(`[data-line="${chosen}"] .share`)?.focus(),
+                  );
               }}
               onShare={(line, share) => bench.apply([{ kind: "set-share", line, share, givesWay: "makeweight" }])}
               onKeep={(line, kept) => void bench.apply([{ kind: "keep-line", line, kept }])}
@@ -468,7 +581,15 @@ function Bench({ id }: { id: number }) {
         const index = trial.content.lines.findIndex((line) => line.id === panel.line);
         const line = trial.content.lines[index];
         return line ? (
-          <MaterialPanel bench={bench} line={line} material={materials.get(line.material)} assessment={settled.assessment} index={index} count={trial.content.lines.length} onBack={back} />
+          <MaterialPanel
+            bench={bench}
+            line={line}
+            material={materials.get(line.material)}
+            assessment={settled.assessment}
+            index={index}
+            count={trial.content.lines.length}
+            onBack={back}
+          />
         ) : null;
       }
       case "trials":
@@ -490,7 +611,10 @@ function Bench({ id }: { id: number }) {
             onHide={bench.putBack}
             onApply={(remedy) => void bench.apply(remedy.edits as FormulaEdit[], `${remedy.label}: done.`)}
             onSetAside={async (finding, reason) => {
-              queries.setQueryData(["trial", id], await api.setAside(id, finding.id, reason, finding.numbers[0]?.value ?? null));
+              queries.setQueryData(
+                ["trial", id],
+                await api.setAside(id, finding.id, reason, finding.numbers[0]?.value ?? null),
+              );
             }}
             onTakeBack={async (finding) => queries.setQueryData(["trial", id], await api.takeBack(id, finding))}
           />
@@ -500,7 +624,11 @@ function Bench({ id }: { id: number }) {
 }
 
 /** Layers of another formula, matched to the lines in hand by material so that links can be drawn. */
-function toLayers(lines: { id: string; material: string; percent: number; kept: boolean }[], materials: Map<string, Material>, like?: { id: string; material: string }[]): LayerIn[] {
+function toLayers(
+  lines: { id: string; material: string; percent: number; kept: boolean }[],
+  materials: Map<string, Material>,
+  like?: { id: string; material: string }[],
+): LayerIn[] {
   return lines.map((line) => ({
     id: like?.find((one) => one.material === line.material)?.id ?? (like ? `under-${line.id}` : line.id),
     percent: line.percent,
@@ -519,12 +647,22 @@ function heldWords(held: Held, layers: LayerIn[], names: Map<string, string>, px
   const short = (id: string) => names.get(id)?.split(",")[0]?.toLowerCase() ?? id;
   const column = stack(layers, px).layers.filter((layer) => !layer.inTray);
   const passed = neighbours(column, held.upper)?.passed ?? [];
-  const over = passed.length ? ` ${names.get(passed[0]?.id ?? "")?.split(",")[0]} is kept, so the bar passes over it.` : "";
+  const over = passed.length
+    ? ` ${names.get(passed[0]?.id ?? "")?.split(",")[0]} is kept, so the bar passes over it.`
+    : "";
   return `Held: ${short(held.upper)} against ${short(held.lower)}.${over} Esc puts it back.`;
 }
 
-function shownWords(rows: { line: { id: string }; was: number | null; now: number }[], names: Map<string, string>): string {
-  const changes = rows.filter((row) => row.was !== null && row.was !== row.now).map((row) => `${names.get(row.line.id)?.split(",")[0]?.toLowerCase()} ${percent(row.was ?? 0)} → ${percent(row.now)}${narrow}%`);
+function shownWords(
+  rows: { line: { id: string }; was: number | null; now: number }[],
+  names: Map<string, string>,
+): string {
+  const changes = rows
+    .filter((row) => row.was !== null && row.was !== row.now)
+    .map(
+      (row) =>
+        `${names.get(row.line.id)?.split(",")[0]?.toLowerCase()} ${percent(row.was ?? 0)} → ${percent(row.now)}${narrow}%`,
+    );
   return `Shown, not done${changes.length ? `: ${changes.join(", ")}` : ""}. Enter applies.`;
 }
 

@@ -60,7 +60,8 @@ export function Findings({ assessment, setAside, ...acts }: Props) {
           <ul>
             {resting.map((finding) => (
               <li key={finding.id}>
-                <Sentence text={finding.sentence} /> <span className="quiet">“{setAside.find((one) => one.finding === finding.id)?.reason}”</span>{" "}
+                <Sentence text={finding.sentence} />{" "}
+                <span className="quiet">“{setAside.find((one) => one.finding === finding.id)?.reason}”</span>{" "}
                 <button type="button" className="link" onClick={() => acts.onTakeBack(finding.id)}>
                   Take it back
                 </button>
@@ -73,7 +74,13 @@ export function Findings({ assessment, setAside, ...acts }: Props) {
   );
 }
 
-function FindingItem({ finding, onShow, onHide, onApply, onSetAside }: { finding: Finding } & Omit<Props, "assessment" | "setAside" | "onTakeBack">) {
+function FindingItem({
+  finding,
+  onShow,
+  onHide,
+  onApply,
+  onSetAside,
+}: { finding: Finding } & Omit<Props, "assessment" | "setAside" | "onTakeBack">) {
   const [shown, setShown] = useState<string | null>(null);
   const [why, setWhy] = useState(false);
   const [asking, setAsking] = useState(false);
@@ -85,7 +92,13 @@ function FindingItem({ finding, onShow, onHide, onApply, onSetAside }: { finding
       <div>
         <p>
           <b className="severity">{words[finding.severity]}</b> <Sentence text={finding.sentence} />{" "}
-          <button type="button" className="why-button" aria-expanded={why} aria-controls={`why-${finding.id}`} onClick={() => setWhy(!why)}>
+          <button
+            type="button"
+            className="why-button"
+            aria-expanded={why}
+            aria-controls={`why-${finding.id}`}
+            onClick={() => setWhy(!why)}
+          >
             Why?
           </button>
         </p>

@@ -6,15 +6,23 @@ import { narrow, percent } from "../../words/format";
 /** The bench sheet: one page of weights to tick, steps and an empty cooling grid. Seen only in print. */
 export function PrintSheet({ trial, assessment }: { trial: Trial; assessment: Assessment }) {
   const { house, materials, units } = useHouse();
-  const plan = useQuery({ queryKey: ["plan", trial.id, trial.revision], queryFn: () => api.plan(trial.id), enabled: trial.content.lines.length > 0, retry: false });
-  const both = (celsius: number) => `${Math.round(celsius * 2) / 2}${narrow}°C (${Math.round((celsius * 9) / 5 + 32)}${narrow}°F)`;
+  const plan = useQuery({
+    queryKey: ["plan", trial.id, trial.revision],
+    queryFn: () => api.plan(trial.id),
+    enabled: trial.content.lines.length > 0,
+    retry: false,
+  });
+  const both = (celsius: number) =>
+    `${Math.round(celsius * 2) / 2}${narrow}°C (${Math.round((celsius * 9) / 5 + 32)}${narrow}°F)`;
   const weights = new Map(assessment.sheet.map((line) => [line.line, line]));
   return (
     <section className="print-sheet" aria-hidden="true">
       <h1 className="title">{trial.formulaName}</h1>
       <p>
         Trial {trial.number}, {trial.intent}. {units.roundWeight(trial.content.batch.grams)}
-        {trial.content.batch.units != null && ` = ${trial.content.batch.units} of ${units.roundWeight(trial.content.batch.fillG ?? 0)}`}. Scale {house.house.workshop.scale.resolutionG} g.
+        {trial.content.batch.units != null &&
+          ` = ${trial.content.batch.units} of ${units.roundWeight(trial.content.batch.fillG ?? 0)}`}
+        . Scale {house.house.workshop.scale.resolutionG} g.
       </p>
       <table className="print-lines">
         <thead>
@@ -64,21 +72,20 @@ export function PrintSheet({ trial, assessment }: { trial: Trial; assessment: As
           <tr>
             <th>time</th>
             {Array.from({ length: 8 }, (_, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: empty cells
               <td key={i} />
             ))}
           </tr>
           <tr>
             <th>°C</th>
             {Array.from({ length: 8 }, (_, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: empty cells
               <td key={i} />
             ))}
           </tr>
         </tbody>
       </table>
       <p className="print-foot">
-        {trial.formulaName}, trial {trial.number}. {assessment.sentence} Hot fat burns: water bath only, never leave the pot. Page 1 of 1
+        {trial.formulaName}, trial {trial.number}. {assessment.sentence} Hot fat burns: water bath only, never leave the
+        pot. Page 1 of 1
       </p>
     </section>
   );

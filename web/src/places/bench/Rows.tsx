@@ -1,9 +1,23 @@
-import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
+import {
+  type KeyboardEvent,
+  type PointerEvent,
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useRef,
+  useState,
+} from "react";
 import type { Assessment, FormulaLine, Material, Refused } from "../../api/client";
 import { KeepMark } from "../../instruments/glyphs";
 import { narrow, number, percent, type Units } from "../../words/format";
 
-export type RowIn = { line: FormulaLine; material: Material | undefined; was: number | null; now: number; kept: boolean };
+export type RowIn = {
+  line: FormulaLine;
+  material: Material | undefined;
+  was: number | null;
+  now: number;
+  kept: boolean;
+};
 
 type Props = {
   rows: RowIn[];
@@ -50,7 +64,8 @@ export function Rows(props: Props) {
   const lift = (id: string, index: number) => (event: PointerEvent<HTMLElement>) => {
     if (props.frozen) return;
     moving.current = { id, y: event.clientY };
-    const move = (to: globalThis.PointerEvent) => moving.current && setLifted({ id, dy: to.clientY - moving.current.y });
+    const move = (to: globalThis.PointerEvent) =>
+      moving.current && setLifted({ id, dy: to.clientY - moving.current.y });
     const drop = (to: globalThis.PointerEvent) => {
       window.removeEventListener("pointermove", move);
       const by = Math.round((to.clientY - (moving.current?.y ?? to.clientY)) / props.rowHeight);
@@ -63,7 +78,12 @@ export function Rows(props: Props) {
   };
 
   return (
-    <div className={under ? "rows with-under" : "rows"} role="table" aria-label="Materials" aria-rowcount={rows.length + 2}>
+    <div
+      className={under ? "rows with-under" : "rows"}
+      role="table"
+      aria-label="Materials"
+      aria-rowcount={rows.length + 2}
+    >
       <div className="row row-head" role="row">
         <span role="columnheader" className="visually-hidden">
           Kept
@@ -121,7 +141,12 @@ export function Rows(props: Props) {
                 </button>
               </span>
               <span role="cell" className="cell-material">
-                <button type="button" className="row-name" onClick={() => props.onOpen(line.id)} onFocus={() => props.onChoose(line.id)}>
+                <button
+                  type="button"
+                  className="row-name"
+                  onClick={() => props.onOpen(line.id)}
+                  onFocus={() => props.onChoose(line.id)}
+                >
                   {material?.name ?? line.material}
                   {row.kept && <span className="quiet">, kept</span>}
                   {!under && assessment.makeweightLine === line.id && <span className="quiet">, makeweight</span>}
@@ -137,7 +162,13 @@ export function Rows(props: Props) {
                     onClose={(next) => props.onType(next === 0 ? null : (rows[i + next]?.line.id ?? null))}
                   />
                 ) : (
-                  <button type="button" className="share" onClick={() => props.onType(line.id)} onFocus={() => props.onChoose(line.id)} aria-label={`${material?.name}: ${percent(row.now)} percent, type another`}>
+                  <button
+                    type="button"
+                    className="share"
+                    onClick={() => props.onType(line.id)}
+                    onFocus={() => props.onChoose(line.id)}
+                    aria-label={`${material?.name}: ${percent(row.now)} percent, type another`}
+                  >
                     {changed && (
                       <>
                         <span className="was">{percent(row.was ?? 0)}</span> <span aria-hidden="true">→</span>{" "}
@@ -223,7 +254,17 @@ function AlignedPercent({ value }: { value: number }) {
 }
 
 /** A share being typed. A refusal stays under the field with what was typed until it is mended or put back. */
-function ShareField({ start, name, onDone, onClose }: { start: number; name: string; onDone: (text: string) => Promise<Refused | null>; onClose: (next: -1 | 0 | 1) => void }) {
+function ShareField({
+  start,
+  name,
+  onDone,
+  onClose,
+}: {
+  start: number;
+  name: string;
+  onDone: (text: string) => Promise<Refused | null>;
+  onClose: (next: -1 | 0 | 1) => void;
+}) {
   const [text, setText] = useState(percent(start).replace(",", ""));
   const [refused, setRefused] = useState<Refused | null>(null);
   const field = useRef<HTMLInputElement>(null);

@@ -49,7 +49,6 @@ export function StartFormula({ first }: { first: boolean }) {
               className="text-field"
               value={name}
               aria-invalid={error !== ""}
-              // biome-ignore lint/a11y/noAutofocus: the page is this field
               autoFocus
               onChange={(event) => {
                 setName(event.target.value);
@@ -66,19 +65,27 @@ export function StartFormula({ first }: { first: boolean }) {
             <legend>What kind is it?</legend>
             {families.map(([key, label, hint]) => (
               <label key={key} className="check">
-                <input type="radio" name="family" checked={family === key} onChange={() => setFamily(key)} /> {label} <span className="hint">{hint}</span>
+                <input type="radio" name="family" checked={family === key} onChange={() => setFamily(key)} /> {label}{" "}
+                <span className="hint">{hint}</span>
               </label>
             ))}
           </fieldset>
           <div className="button-row">
             <Button type="primary" htmlType="submit">
-              Start from the usual {families.find(([key]) => key === family)?.[1].toLowerCase().split(",")[0]}
+              Start from the usual{" "}
+              {
+                families
+                  .find(([key]) => key === family)?.[1]
+                  .toLowerCase()
+                  .split(",")[0]
+              }
             </Button>
             <Button onClick={() => void start("blank")}>Start from a blank pot</Button>
           </div>
           {first && (
             <p className="hint">
-              To look round a made-up pantry first, run <code>./amber demo</code> in another terminal. It keeps its data apart from yours.
+              To look round a made-up pantry first, run <code>./amber demo</code> in another terminal. It keeps its data
+              apart from yours.
             </p>
           )}
         </form>

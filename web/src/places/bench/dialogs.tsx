@@ -4,7 +4,13 @@ import { type Formula, type FormulaEdit, Refused, type Trial } from "../../api/c
 import { useHouse } from "../../shell/HouseContext";
 import { percent, time } from "../../words/format";
 
-type IntentProps = { trial: Trial; edits: FormulaEdit[] | null; content?: Formula; onFork: (intent: string, edits: FormulaEdit[], content?: Formula) => Promise<void>; onClose: () => void };
+type IntentProps = {
+  trial: Trial;
+  edits: FormulaEdit[] | null;
+  content?: Formula;
+  onFork: (intent: string, edits: FormulaEdit[], content?: Formula) => Promise<void>;
+  onClose: () => void;
+};
 
 /** A new trial says what it is after. */
 export function IntentDialog({ trial, edits, content, onFork, onClose }: IntentProps) {
@@ -37,7 +43,6 @@ export function IntentDialog({ trial, edits, content, onFork, onClose }: IntentP
           <span>What is it after?</span>
           <input
             className="text-field"
-            // biome-ignore lint/a11y/noAutofocus: the dialog was opened for this field
             autoFocus
             value={intent}
             placeholder="less greasy"
@@ -61,7 +66,11 @@ export function IntentDialog({ trial, edits, content, onFork, onClose }: IntentP
   );
 }
 
-type VersionsProps = { conflict: { theirs: Trial; base: Formula; edits: FormulaEdit[] } | null; onKeep: (which: "mine" | "theirs") => void; onFork: (intent: string, edits: FormulaEdit[], content: Formula) => Promise<void> };
+type VersionsProps = {
+  conflict: { theirs: Trial; base: Formula; edits: FormulaEdit[] } | null;
+  onKeep: (which: "mine" | "theirs") => void;
+  onFork: (intent: string, edits: FormulaEdit[], content: Formula) => Promise<void>;
+};
 
 /** Two windows changed the same trial: both versions side by side. */
 export function TwoVersions({ conflict, onKeep, onFork }: VersionsProps) {
@@ -78,7 +87,13 @@ export function TwoVersions({ conflict, onKeep, onFork }: VersionsProps) {
     </ul>
   );
   return (
-    <Modal open title={`Changed in another window at ${time(conflict.theirs.changedAt)}`} footer={null} closable={false} width={640}>
+    <Modal
+      open
+      title={`Changed in another window at ${time(conflict.theirs.changedAt)}`}
+      footer={null}
+      closable={false}
+      width={640}
+    >
       <div className="versions">
         <section>
           <h3>Yours, before your last change</h3>
@@ -92,7 +107,10 @@ export function TwoVersions({ conflict, onKeep, onFork }: VersionsProps) {
       <div className="button-row">
         <Button onClick={() => onKeep("mine")}>Keep yours: do my change again on top</Button>
         <Button onClick={() => onKeep("theirs")}>Keep the other</Button>
-        <Button type="primary" onClick={() => void onFork("the version from this window", conflict.edits, conflict.base)}>
+        <Button
+          type="primary"
+          onClick={() => void onFork("the version from this window", conflict.edits, conflict.base)}
+        >
           Make yours trial {next}
         </Button>
       </div>

@@ -2,14 +2,23 @@ import { useQuery } from "@tanstack/react-query";
 import { Button, Segmented } from "antd";
 import { type ReactNode, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { type Assessment, api, type FormulaLine, type FoundMix, type Material, Refused, type Trial } from "../../api/client";
+import {
+  type Assessment,
+  api,
+  type FormulaLine,
+  type FoundMix,
+  type Material,
+  Refused,
+  type Trial,
+} from "../../api/client";
 import { MaterialCombobox } from "../../shell/MaterialCombobox";
 import { useHouse } from "../../shell/HouseContext";
 import { day, narrow, percent, plural, readNumber, time } from "../../words/format";
 import type { BenchHere } from "./useBench";
 
 /** Which panel stands in the right plate in place of the findings. */
-export type Panel = { kind: "material"; line: string } | { kind: "trials" | "batch" | "cost" | "pour" | "formulas" } | null;
+export type Panel =
+  { kind: "material"; line: string } | { kind: "trials" | "batch" | "cost" | "pour" | "formulas" } | null;
 
 function Frame({ title, onBack, children }: { title: string; onBack: () => void; children: ReactNode }) {
   return (
@@ -25,7 +34,15 @@ function Frame({ title, onBack, children }: { title: string; onBack: () => void;
   );
 }
 
-type MaterialProps = { bench: BenchHere; line: FormulaLine; material: Material | undefined; assessment: Assessment; index: number; count: number; onBack: () => void };
+type MaterialProps = {
+  bench: BenchHere;
+  line: FormulaLine;
+  material: Material | undefined;
+  assessment: Assessment;
+  index: number;
+  count: number;
+  onBack: () => void;
+};
 
 export function MaterialPanel({ bench, line, material, assessment, index, count, onBack }: MaterialProps) {
   const { units } = useHouse();
@@ -82,7 +99,9 @@ export function MaterialPanel({ bench, line, material, assessment, index, count,
             { label: "Melt", value: "melt" },
             { label: "Cool-down", value: "cool-down" },
           ]}
-          onChange={(phase) => void bench.apply([{ kind: "set-phase", line: line.id, phase: phase as FormulaLine["phase"] }])}
+          onChange={(phase) =>
+            void bench.apply([{ kind: "set-phase", line: line.id, phase: phase as FormulaLine["phase"] }])
+          }
         />
       </div>
       <div className="panel-part">
@@ -91,26 +110,46 @@ export function MaterialPanel({ bench, line, material, assessment, index, count,
           label={`Swap ${material.name} for`}
           placeholder="A material…"
           exclude={[line.material]}
-          onChoose={(other) => void bench.apply([{ kind: "swap-material", line: line.id, material: other.id, sameFirmness }])}
+          onChoose={(other) =>
+            void bench.apply([{ kind: "swap-material", line: line.id, material: other.id, sameFirmness }])
+          }
         />
         <label className="check">
-          <input type="checkbox" checked={sameFirmness} onChange={(event) => setSameFirmness(event.target.checked)} /> keep the firmness at {units.temperature(20)}: the makeweight takes the difference
+          <input type="checkbox" checked={sameFirmness} onChange={(event) => setSameFirmness(event.target.checked)} />{" "}
+          keep the firmness at {units.temperature(20)}: the makeweight takes the difference
         </label>
       </div>
       <div className="button-row panel-part">
         <Button size="small" onClick={() => void bench.apply([{ kind: "keep-line", line: line.id, kept: !line.kept }])}>
           {line.kept ? "Let it go" : "Keep it"}
         </Button>
-        <Button size="small" disabled={assessment.makeweightLine === line.id} onClick={() => void bench.apply([{ kind: "choose-makeweight", line: line.id }])}>
+        <Button
+          size="small"
+          disabled={assessment.makeweightLine === line.id}
+          onClick={() => void bench.apply([{ kind: "choose-makeweight", line: line.id }])}
+        >
           Make it the makeweight
         </Button>
-        <Button size="small" disabled={index === 0} onClick={() => void bench.apply([{ kind: "move-line", line: line.id, to: index - 1 }])}>
+        <Button
+          size="small"
+          disabled={index === 0}
+          onClick={() => void bench.apply([{ kind: "move-line", line: line.id, to: index - 1 }])}
+        >
           Move up
         </Button>
-        <Button size="small" disabled={index === count - 1} onClick={() => void bench.apply([{ kind: "move-line", line: line.id, to: index + 1 }])}>
+        <Button
+          size="small"
+          disabled={index === count - 1}
+          onClick={() => void bench.apply([{ kind: "move-line", line: line.id, to: index + 1 }])}
+        >
           Move down
         </Button>
-        <Button size="small" onClick={() => void bench.apply([{ kind: "remove-line", line: line.id }]).then((refused) => refused ?? onBack())}>
+        <Button
+          size="small"
+          onClick={() =>
+            void bench.apply([{ kind: "remove-line", line: line.id }]).then((refused) => refused ?? onBack())
+          }
+        >
           Remove it
         </Button>
       </div>
@@ -118,7 +157,15 @@ export function MaterialPanel({ bench, line, material, assessment, index, count,
   );
 }
 
-export function TrialsPanel({ trial, onUnder, onBack }: { trial: Trial; onUnder: (id: number) => void; onBack: () => void }) {
+export function TrialsPanel({
+  trial,
+  onUnder,
+  onBack,
+}: {
+  trial: Trial;
+  onUnder: (id: number) => void;
+  onBack: () => void;
+}) {
   return (
     <Frame title={`Trials of ${trial.formulaName}`} onBack={onBack}>
       <ul className="panel-list">
@@ -143,17 +190,39 @@ export function TrialsPanel({ trial, onUnder, onBack }: { trial: Trial; onUnder:
           </li>
         ))}
       </ul>
-      {trial.lots.length > 0 && <p className="hint">Lots of trial {trial.number}: {trial.lots.join(", ")}.</p>}
+      {trial.lots.length > 0 && (
+        <p className="hint">
+          Lots of trial {trial.number}: {trial.lots.join(", ")}.
+        </p>
+      )}
     </Frame>
   );
 }
 
-export function BatchPanel({ bench, trial, assessment, onBack }: { bench: BenchHere; trial: Trial; assessment: Assessment; onBack: () => void }) {
+export function BatchPanel({
+  bench,
+  trial,
+  assessment,
+  onBack,
+}: {
+  bench: BenchHere;
+  trial: Trial;
+  assessment: Assessment;
+  onBack: () => void;
+}) {
   const { house, units } = useHouse();
   const containers = house.house.workshop.containers;
   const batch = trial.content.batch;
   const [counted, setCounted] = useState(batch.units != null);
-  const [grams, setGrams] = useState(String(batch.units == null || units.mass === "g" ? (units.mass === "g" ? batch.grams : units.bareWeight(batch.grams)) : units.bareWeight(batch.grams)));
+  const [grams, setGrams] = useState(
+    String(
+      batch.units == null || units.mass === "g"
+        ? units.mass === "g"
+          ? batch.grams
+          : units.bareWeight(batch.grams)
+        : units.bareWeight(batch.grams),
+    ),
+  );
   const [count, setCount] = useState(String(batch.units ?? 12));
   const [container, setContainer] = useState(batch.container ?? containers[0]?.id ?? "");
   const [fill, setFill] = useState(String(batch.fillG ?? 50));
@@ -163,7 +232,8 @@ export function BatchPanel({ bench, trial, assessment, onBack }: { bench: BenchH
   const submit = async () => {
     const read = (field: string, text: string, mass = false) => {
       const value = mass ? units.readWeight(text) : readNumber(text);
-      if (value === null) setError({ field, text: `“${text.slice(0, 40)}” is not a number. Type one such as 50 or 12,5.` });
+      if (value === null)
+        setError({ field, text: `“${text.slice(0, 40)}” is not a number. Type one such as 50 or 12,5.` });
       return value;
     };
     setError(null);
@@ -173,13 +243,21 @@ export function BatchPanel({ bench, trial, assessment, onBack }: { bench: BenchH
       const n = read("batch.units", count);
       const fillG = read("batch.fillG", fill);
       if (n === null || fillG === null) return;
-      if (!Number.isInteger(n)) return setError({ field: "batch.units", text: `${count} containers cannot be filled. Type a whole number.` });
-      const refused = await bench.apply([{ kind: "set-batch", batch: { grams: 0, units: n, container: container || null, fillG, lossPercent } }]);
+      if (!Number.isInteger(n))
+        return setError({ field: "batch.units", text: `${count} containers cannot be filled. Type a whole number.` });
+      const refused = await bench.apply([
+        { kind: "set-batch", batch: { grams: 0, units: n, container: container || null, fillG, lossPercent } },
+      ]);
       if (refused) setError({ field: refused.field, text: refused.line });
     } else {
       const g = read("batch.grams", grams, true);
       if (g === null) return;
-      const refused = await bench.apply([{ kind: "set-batch", batch: { grams: Math.round(g * 100) / 100, units: null, container: null, fillG: null, lossPercent: 0 } }]);
+      const refused = await bench.apply([
+        {
+          kind: "set-batch",
+          batch: { grams: Math.round(g * 100) / 100, units: null, container: null, fillG: null, lossPercent: 0 },
+        },
+      ]);
       if (refused) setError({ field: refused.field, text: refused.line });
     }
   };
@@ -187,7 +265,13 @@ export function BatchPanel({ bench, trial, assessment, onBack }: { bench: BenchH
     <label className="form-field">
       <span>{label}</span>
       <span>
-        <input className="text-field number" value={value} onChange={(event) => set(event.target.value)} aria-invalid={error?.field === name} /> {unit}
+        <input
+          className="text-field number"
+          value={value}
+          onChange={(event) => set(event.target.value)}
+          aria-invalid={error?.field === name}
+        />{" "}
+        {unit}
       </span>
       {error?.field === name && (
         <span className="field-error" role="alert">
@@ -240,14 +324,25 @@ export function BatchPanel({ bench, trial, assessment, onBack }: { bench: BenchH
       </form>
       {fine != null && (
         <p className="hint panel-part">
-          With your {units.weight(house.house.workshop.scale.resolutionG)} scale every line is within 2 % from {units.roundWeight(fine)} on.
+          With your {units.weight(house.house.workshop.scale.resolutionG)} scale every line is within 2 % from{" "}
+          {units.roundWeight(fine)} on.
         </p>
       )}
     </Frame>
   );
 }
 
-export function PourPanel({ bench, trial, assessment, onBack }: { bench: BenchHere; trial: Trial; assessment: Assessment; onBack: () => void }) {
+export function PourPanel({
+  bench,
+  trial,
+  assessment,
+  onBack,
+}: {
+  bench: BenchHere;
+  trial: Trial;
+  assessment: Assessment;
+  onBack: () => void;
+}) {
   const { units } = useHouse();
   const [text, setText] = useState(trial.content.pourC == null ? "" : units.bareTemperature(trial.content.pourC));
   const [error, setError] = useState("");
@@ -257,7 +352,8 @@ export function PourPanel({ bench, trial, assessment, onBack }: { bench: BenchHe
     <Frame title="Pouring" onBack={onBack}>
       {from != null && to != null && (
         <p>
-          It turns cloudy at {units.temperature(assessment.clearC ?? 0)}. Pour between <b>{units.bareTemperature(from)}</b> and <b>{units.temperature(to)}</b>.
+          It turns cloudy at {units.temperature(assessment.clearC ?? 0)}. Pour between{" "}
+          <b>{units.bareTemperature(from)}</b> and <b>{units.temperature(to)}</b>.
         </p>
       )}
       <form
@@ -265,7 +361,10 @@ export function PourPanel({ bench, trial, assessment, onBack }: { bench: BenchHe
         onSubmit={async (event) => {
           event.preventDefault();
           const celsius = text.trim() === "" ? null : units.readTemperature(text);
-          if (celsius === null && text.trim() !== "") return setError(`“${text.slice(0, 40)}” is not a temperature. Type one such as ${units.bareTemperature(60)}.`);
+          if (celsius === null && text.trim() !== "")
+            return setError(
+              `“${text.slice(0, 40)}” is not a temperature. Type one such as ${units.bareTemperature(60)}.`,
+            );
           const refused = await bench.apply([{ kind: "set-pour", pourC: celsius }]);
           setError(refused?.line ?? "");
         }}
@@ -273,7 +372,13 @@ export function PourPanel({ bench, trial, assessment, onBack }: { bench: BenchHe
         <label className="form-field">
           <span>Pour at</span>
           <span>
-            <input className="text-field number" value={text} onChange={(event) => setText(event.target.value)} aria-invalid={error !== ""} /> {units.degree}
+            <input
+              className="text-field number"
+              value={text}
+              onChange={(event) => setText(event.target.value)}
+              aria-invalid={error !== ""}
+            />{" "}
+            {units.degree}
           </span>
           {error && (
             <span className="field-error" role="alert">
@@ -317,7 +422,9 @@ export function CostPanel({ trial, assessment, onBack }: { trial: Trial; assessm
               <tr key={line.id}>
                 <th scope="row">{material?.name}</th>
                 <td>{percent(line.percent)} %</td>
-                <td>{units.money((trial.content.batch.grams * line.percent * (material?.pricePerKg ?? 0)) / 100_000)}</td>
+                <td>
+                  {units.money((trial.content.batch.grams * line.percent * (material?.pricePerKg ?? 0)) / 100_000)}
+                </td>
               </tr>
             );
           })}
@@ -328,7 +435,15 @@ export function CostPanel({ trial, assessment, onBack }: { trial: Trial; assessm
   );
 }
 
-export function FormulasPanel({ trial, onBack, onRenamed }: { trial: Trial; onBack: () => void; onRenamed: () => void }) {
+export function FormulasPanel({
+  trial,
+  onBack,
+  onRenamed,
+}: {
+  trial: Trial;
+  onBack: () => void;
+  onRenamed: () => void;
+}) {
   const formulas = useQuery({ queryKey: ["formulas"], queryFn: api.formulas });
   const [name, setName] = useState(trial.formulaName);
   const [error, setError] = useState("");
@@ -349,7 +464,12 @@ export function FormulasPanel({ trial, onBack, onRenamed }: { trial: Trial; onBa
       >
         <label className="form-field">
           <span>Name</span>
-          <input className="text-field" value={name} onChange={(event) => setName(event.target.value)} aria-invalid={error !== ""} />
+          <input
+            className="text-field"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            aria-invalid={error !== ""}
+          />
           {error && (
             <span className="field-error" role="alert">
               {error}
@@ -382,7 +502,17 @@ export function FormulasPanel({ trial, onBack, onRenamed }: { trial: Trial; onBa
 }
 
 /** The trial's facts as one sentence whose parts open. */
-export function Facts({ trial, assessment, under, onOpen }: { trial: Trial; assessment: Assessment; under: { name: string; mix?: FoundMix } | null; onOpen: (panel: Panel) => void }) {
+export function Facts({
+  trial,
+  assessment,
+  under,
+  onOpen,
+}: {
+  trial: Trial;
+  assessment: Assessment;
+  under: { name: string; mix?: FoundMix } | null;
+  onOpen: (panel: Panel) => void;
+}) {
   const { house, units } = useHouse();
   const batch = trial.content.batch;
   const container = house.house.workshop.containers.find((one) => one.id === batch.container);
@@ -395,7 +525,9 @@ export function Facts({ trial, assessment, under, onOpen }: { trial: Trial; asse
       {under && ` over ${under.name}`} ·{" "}
       <button type="button" className="openable" onClick={() => onOpen({ kind: "batch" })}>
         {units.roundWeight(batch.grams)}
-        {batch.units != null && batch.fillG != null && ` = ${batch.units} ${plural(unit, batch.units)} of ${units.roundWeight(batch.fillG)}`}
+        {batch.units != null &&
+          batch.fillG != null &&
+          ` = ${batch.units} ${plural(unit, batch.units)} of ${units.roundWeight(batch.fillG)}`}
       </button>{" "}
       ·{" "}
       {assessment.clearC != null && (
@@ -407,9 +539,18 @@ export function Facts({ trial, assessment, under, onOpen }: { trial: Trial; asse
         </>
       )}
       <button type="button" className="openable" onClick={() => onOpen({ kind: "cost" })}>
-        {assessment.cost.unitCost != null ? `${units.money(assessment.cost.unitCost)} a ${unit}` : assessment.cost.batchCost != null ? `${units.money(assessment.cost.batchCost)} a batch` : "no price yet"}
+        {assessment.cost.unitCost != null
+          ? `${units.money(assessment.cost.unitCost)} a ${unit}`
+          : assessment.cost.batchCost != null
+            ? `${units.money(assessment.cost.batchCost)} a batch`
+            : "no price yet"}
       </button>
-      {trial.madeAt && <span className="made"> · made {day(trial.madeAt)} at {time(trial.madeAt)}</span>}
+      {trial.madeAt && (
+        <span className="made">
+          {" "}
+          · made {day(trial.madeAt)} at {time(trial.madeAt)}
+        </span>
+      )}
     </p>
   );
 }

@@ -1,6 +1,16 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { type AssessAnswer, api, type Formula, type FormulaEdit, isConnected, NoConnection, onConnection, Refused, type Trial } from "../../api/client";
+import {
+  type AssessAnswer,
+  api,
+  type Formula,
+  type FormulaEdit,
+  isConnected,
+  NoConnection,
+  onConnection,
+  Refused,
+  type Trial,
+} from "../../api/client";
 import type { Moved } from "../../instruments/ruler/WarmthRuler";
 import { LiveAssessor } from "./LiveAssessor";
 
@@ -48,7 +58,10 @@ export function useBench(trialId: number, onFork: (id: number) => void) {
         },
         (error) => {
           clearTimeout(lateTimer.current);
-          setSaid({ text: error instanceof Refused ? error.line : "That could not be worked out. Your change is kept.", stop: true });
+          setSaid({
+            text: error instanceof Refused ? error.line : "That could not be worked out. Your change is kept.",
+            stop: true,
+          });
         },
       ),
     [],
@@ -150,7 +163,13 @@ export function useBench(trialId: number, onFork: (id: number) => void) {
       if (!now) return;
       const words = way === "undo" ? now.undo : now.redo;
       if (!words) {
-        setSaid({ text: now.madeAt ? `Trial ${now.number} has been made and stays as it is.` : way === "undo" ? "There is nothing left to undo." : "There is nothing to do again." });
+        setSaid({
+          text: now.madeAt
+            ? `Trial ${now.number} has been made and stays as it is.`
+            : way === "undo"
+              ? "There is nothing left to undo."
+              : "There is nothing to do again.",
+        });
         return;
       }
       try {

@@ -18,7 +18,9 @@ export function HousePage() {
       setSaid(words);
       return null;
     } catch (refused) {
-      return refused instanceof Refused ? refused : new Refused(0, "", "Not kept: no connection.", "Try again when the workshop answers.", "");
+      return refused instanceof Refused
+        ? refused
+        : new Refused(0, "", "Not kept: no connection.", "Try again when the workshop answers.", "");
     }
   };
   const workshop = (change: Partial<HouseSettings["workshop"]>) => ({ workshop: { ...now.workshop, ...change } });
@@ -37,7 +39,9 @@ export function HousePage() {
                 { label: "°C", value: "celsius" },
                 { label: "°F", value: "fahrenheit" },
               ]}
-              onChange={(temperature) => void save(workshop({ temperature: temperature as "celsius" }), "Temperatures are shown so from now on.")}
+              onChange={(temperature) =>
+                void save(workshop({ temperature: temperature as "celsius" }), "Temperatures are shown so from now on.")
+              }
             />
           </div>
           <div className="house-line">
@@ -49,7 +53,9 @@ export function HousePage() {
                 { label: "grams", value: "grams" },
                 { label: "ounces", value: "ounces" },
               ]}
-              onChange={(weight) => void save(workshop({ weight: weight as "grams" }), "Weights are shown so from now on.")}
+              onChange={(weight) =>
+                void save(workshop({ weight: weight as "grams" }), "Weights are shown so from now on.")
+              }
             />
           </div>
           <div className="house-line">
@@ -61,7 +67,12 @@ export function HousePage() {
                 { label: "Day", value: "day" },
                 { label: "Night", value: "night" },
               ]}
-              onChange={(theme) => void save({ preferences: { ...now.preferences, theme: theme as "day" } }, `${theme === "day" ? "Day" : "Night"} shift.`)}
+              onChange={(theme) =>
+                void save(
+                  { preferences: { ...now.preferences, theme: theme as "day" } },
+                  `${theme === "day" ? "Day" : "Night"} shift.`,
+                )
+              }
             />
           </div>
           <div className="house-line">
@@ -70,36 +81,86 @@ export function HousePage() {
               aria-label="Text size"
               value={now.preferences.textPercent}
               options={[100, 115, 130].map((value) => ({ label: `${value} %`, value }))}
-              onChange={(textPercent) => void save({ preferences: { ...now.preferences, textPercent: Number(textPercent) } }, `Text at ${textPercent} %.`)}
+              onChange={(textPercent) =>
+                void save(
+                  { preferences: { ...now.preferences, textPercent: Number(textPercent) } },
+                  `Text at ${textPercent} %.`,
+                )
+              }
             />
           </div>
           <div className="house-line">
             <label htmlFor="single-keys">Single letters as keys</label>
-            <Switch id="single-keys" checked={now.preferences.singleKeys} onChange={(singleKeys) => void save({ preferences: { ...now.preferences, singleKeys } }, singleKeys ? "Single letters act again." : "Single letters do nothing now.")} />
+            <Switch
+              id="single-keys"
+              checked={now.preferences.singleKeys}
+              onChange={(singleKeys) =>
+                void save(
+                  { preferences: { ...now.preferences, singleKeys } },
+                  singleKeys ? "Single letters act again." : "Single letters do nothing now.",
+                )
+              }
+            />
           </div>
           <p className="hint">Press ? in any place for its keys.</p>
         </section>
 
         <section>
           <h2 className="head">Workroom, scale, money</h2>
-          <NumberLine label="Scale step" unit="g" value={now.workshop.scale.resolutionG} onSave={(resolutionG) => save(workshop({ scale: { ...now.workshop.scale, resolutionG: resolutionG ?? 0 } }), "Weights are rounded to the new step.")} />
-          <NumberLine label="Scale repeats within" unit="g" optional value={now.workshop.scale.repeatabilityG ?? null} onSave={(repeatabilityG) => save(workshop({ scale: { ...now.workshop.scale, repeatabilityG } }), "Kept.")} />
-          <NumberLine label="Scale carries" unit="g" optional value={now.workshop.scale.capacityG ?? null} onSave={(capacityG) => save(workshop({ scale: { ...now.workshop.scale, capacityG } }), "Kept.")} />
-          <NumberLine label="Workroom" unit={units.degree} temperature value={now.workshop.workroomC} onSave={(workroomC) => save(workshop({ workroomC: workroomC ?? 20 }), "Kept.")} />
-          <TextLine label="Currency" value={now.workshop.currency} onSave={(currency) => save(workshop({ currency }), "Kept.")} />
+          <NumberLine
+            label="Scale step"
+            unit="g"
+            value={now.workshop.scale.resolutionG}
+            onSave={(resolutionG) =>
+              save(
+                workshop({ scale: { ...now.workshop.scale, resolutionG: resolutionG ?? 0 } }),
+                "Weights are rounded to the new step.",
+              )
+            }
+          />
+          <NumberLine
+            label="Scale repeats within"
+            unit="g"
+            optional
+            value={now.workshop.scale.repeatabilityG ?? null}
+            onSave={(repeatabilityG) => save(workshop({ scale: { ...now.workshop.scale, repeatabilityG } }), "Kept.")}
+          />
+          <NumberLine
+            label="Scale carries"
+            unit="g"
+            optional
+            value={now.workshop.scale.capacityG ?? null}
+            onSave={(capacityG) => save(workshop({ scale: { ...now.workshop.scale, capacityG } }), "Kept.")}
+          />
+          <NumberLine
+            label="Workroom"
+            unit={units.degree}
+            temperature
+            value={now.workshop.workroomC}
+            onSave={(workroomC) => save(workshop({ workroomC: workroomC ?? 20 }), "Kept.")}
+          />
+          <TextLine
+            label="Currency"
+            value={now.workshop.currency}
+            onSave={(currency) => save(workshop({ currency }), "Kept.")}
+          />
         </section>
 
         <section>
           <h2 className="head">Landmarks</h2>
           <p className="hint">Temperatures with a name. Where stock lies, it should keep its shape.</p>
-          <Landmarks landmarks={now.workshop.landmarks} onSave={(landmarks, words) => save(workshop({ landmarks }), words)} />
+          <Landmarks
+            landmarks={now.workshop.landmarks}
+            onSave={(landmarks, words) => save(workshop({ landmarks }), words)}
+          />
         </section>
 
         <section>
           <h2 className="head">A copy of everything</h2>
           <Copy onSaid={setSaid} />
           <p className="hint">
-            {house.isMadeUp ? "Made-up pantry" : "Your workshop"}, version {house.version}, kept in <span className="lot">{house.dataFile}</span>. Undo steps are not part of a copy.
+            {house.isMadeUp ? "Made-up pantry" : "Your workshop"}, version {house.version}, kept in{" "}
+            <span className="lot">{house.dataFile}</span>. Undo steps are not part of a copy.
           </p>
         </section>
       </div>
@@ -110,7 +171,14 @@ export function HousePage() {
   );
 }
 
-type LineProps = { label: string; unit: string; value: number | null; optional?: boolean; temperature?: boolean; onSave: (value: number | null) => Promise<Refused | null> };
+type LineProps = {
+  label: string;
+  unit: string;
+  value: number | null;
+  optional?: boolean;
+  temperature?: boolean;
+  onSave: (value: number | null) => Promise<Refused | null>;
+};
 
 function NumberLine({ label, unit, value, optional, temperature, onSave }: LineProps) {
   const { units } = useHouse();
@@ -125,7 +193,8 @@ function NumberLine({ label, unit, value, optional, temperature, onSave }: LineP
   const done = async () => {
     if (text.trim() === shown) return setError("");
     const read = text.trim() === "" && optional ? null : temperature ? units.readTemperature(text) : readNumber(text);
-    if (read === null && !(optional && text.trim() === "")) return setError(`“${text.slice(0, 40)}” is not a number. Type one such as ${shown || 3000}.`);
+    if (read === null && !(optional && text.trim() === ""))
+      return setError(`“${text.slice(0, 40)}” is not a number. Type one such as ${shown || 3000}.`);
     const refused = await onSave(read);
     setError(refused?.line ?? "");
   };
@@ -154,7 +223,15 @@ function NumberLine({ label, unit, value, optional, temperature, onSave }: LineP
   );
 }
 
-function TextLine({ label, value, onSave }: { label: string; value: string; onSave: (value: string) => Promise<Refused | null> }) {
+function TextLine({
+  label,
+  value,
+  onSave,
+}: {
+  label: string;
+  value: string;
+  onSave: (value: string) => Promise<Refused | null>;
+}) {
   const [text, setText] = useState(value);
   const [error, setError] = useState("");
   const done = async () => {
@@ -165,7 +242,14 @@ function TextLine({ label, value, onSave }: { label: string; value: string; onSa
     <div className="house-line">
       <label>
         <span>{label}</span>
-        <input className="text-field number" value={text} aria-invalid={error !== ""} onChange={(event) => setText(event.target.value)} onBlur={() => void done()} onKeyDown={(event) => event.key === "Enter" && void done()} />
+        <input
+          className="text-field number"
+          value={text}
+          aria-invalid={error !== ""}
+          onChange={(event) => setText(event.target.value)}
+          onBlur={() => void done()}
+          onKeyDown={(event) => event.key === "Enter" && void done()}
+        />
       </label>
       {error && (
         <span className="field-error" role="alert">
@@ -176,20 +260,46 @@ function TextLine({ label, value, onSave }: { label: string; value: string; onSa
   );
 }
 
-const kinds: Record<Landmark["kind"], string> = { storage: "stock lies here", workroom: "workroom", skin: "on skin", pot: "in the pot" };
+const kinds: Record<Landmark["kind"], string> = {
+  storage: "stock lies here",
+  workroom: "workroom",
+  skin: "on skin",
+  pot: "in the pot",
+};
 
-function Landmarks({ landmarks, onSave }: { landmarks: Landmark[]; onSave: (landmarks: Landmark[], words: string) => Promise<Refused | null> }) {
+function Landmarks({
+  landmarks,
+  onSave,
+}: {
+  landmarks: Landmark[];
+  onSave: (landmarks: Landmark[], words: string) => Promise<Refused | null>;
+}) {
   const { units } = useHouse();
-  const [rows, setRows] = useState(() => landmarks.map((one) => ({ ...one, text: units.bareTemperature(one.temperatureC), hoursText: one.hours == null ? "" : String(one.hours) })));
+  const [rows, setRows] = useState(() =>
+    landmarks.map((one) => ({
+      ...one,
+      text: units.bareTemperature(one.temperatureC),
+      hoursText: one.hours == null ? "" : String(one.hours),
+    })),
+  );
   const [error, setError] = useState<{ row: number; text: string } | null>(null);
-  const change = (i: number, part: Partial<(typeof rows)[number]>) => setRows(rows.map((row, j) => (i === j ? { ...row, ...part } : row)));
+  const change = (i: number, part: Partial<(typeof rows)[number]>) =>
+    setRows(rows.map((row, j) => (i === j ? { ...row, ...part } : row)));
   const save = async () => {
     const read: Landmark[] = [];
     for (const [i, row] of rows.entries()) {
       const temperatureC = units.readTemperature(row.text);
       const hours = row.hoursText.trim() === "" ? null : readNumber(row.hoursText);
-      if (temperatureC === null) return setError({ row: i, text: `${row.name || "This landmark"}: “${row.text.slice(0, 40)}” is not a temperature. Type one such as ${units.bareTemperature(20)}.` });
-      if (hours === null && row.hoursText.trim() !== "") return setError({ row: i, text: `${row.name}: “${row.hoursText.slice(0, 40)}” is not a number of hours. Type one, or leave it empty.` });
+      if (temperatureC === null)
+        return setError({
+          row: i,
+          text: `${row.name || "This landmark"}: “${row.text.slice(0, 40)}” is not a temperature. Type one such as ${units.bareTemperature(20)}.`,
+        });
+      if (hours === null && row.hoursText.trim() !== "")
+        return setError({
+          row: i,
+          text: `${row.name}: “${row.hoursText.slice(0, 40)}” is not a number of hours. Type one, or leave it empty.`,
+        });
       read.push({ id: row.id, name: row.name, temperatureC, kind: row.kind, hours });
     }
     const refused = await onSave(read, "Landmarks kept.");
@@ -218,13 +328,30 @@ function Landmarks({ landmarks, onSave }: { landmarks: Landmark[]; onSave: (land
           {rows.map((row, i) => (
             <tr key={row.id}>
               <td>
-                <input className="text-field" aria-label={`Name of landmark ${i + 1}`} aria-invalid={error?.row === i} value={row.name} onChange={(event) => change(i, { name: event.target.value })} />
+                <input
+                  className="text-field"
+                  aria-label={`Name of landmark ${i + 1}`}
+                  aria-invalid={error?.row === i}
+                  value={row.name}
+                  onChange={(event) => change(i, { name: event.target.value })}
+                />
               </td>
               <td>
-                <input className="text-field number" aria-label={`Temperature of ${row.name}`} aria-invalid={error?.row === i} value={row.text} onChange={(event) => change(i, { text: event.target.value })} />
+                <input
+                  className="text-field number"
+                  aria-label={`Temperature of ${row.name}`}
+                  aria-invalid={error?.row === i}
+                  value={row.text}
+                  onChange={(event) => change(i, { text: event.target.value })}
+                />
               </td>
               <td>
-                <select className="text-field" aria-label={`What ${row.name} stands for`} value={row.kind} onChange={(event) => change(i, { kind: event.target.value as Landmark["kind"] })}>
+                <select
+                  className="text-field"
+                  aria-label={`What ${row.name} stands for`}
+                  value={row.kind}
+                  onChange={(event) => change(i, { kind: event.target.value as Landmark["kind"] })}
+                >
                   {Object.entries(kinds).map(([kind, words]) => (
                     <option key={kind} value={kind}>
                       {words}
@@ -233,7 +360,12 @@ function Landmarks({ landmarks, onSave }: { landmarks: Landmark[]; onSave: (land
                 </select>
               </td>
               <td>
-                <input className="text-field number" aria-label={`Hours at ${row.name}`} value={row.hoursText} onChange={(event) => change(i, { hoursText: event.target.value })} />
+                <input
+                  className="text-field number"
+                  aria-label={`Hours at ${row.name}`}
+                  value={row.hoursText}
+                  onChange={(event) => change(i, { hoursText: event.target.value })}
+                />
               </td>
               <td>
                 <button type="button" className="link" onClick={() => setRows(rows.filter((_, j) => j !== i))}>
@@ -255,7 +387,20 @@ function Landmarks({ landmarks, onSave }: { landmarks: Landmark[]; onSave: (land
         </Button>
         <Button
           disabled={rows.length >= 9}
-          onClick={() => setRows([...rows, { id: `place-${Math.random().toString(36).slice(2, 8)}`, name: "", temperatureC: 28, kind: "storage", hours: null, text: "", hoursText: "" }])}
+          onClick={() =>
+            setRows([
+              ...rows,
+              {
+                id: `place-${Math.random().toString(36).slice(2, 8)}`,
+                name: "",
+                temperatureC: 28,
+                kind: "storage",
+                hours: null,
+                text: "",
+                hoursText: "",
+              },
+            ])
+          }
         >
           Add one
         </Button>
@@ -271,7 +416,10 @@ function Copy({ onSaid }: { onSaid: (text: string) => void }) {
   const [text, setText] = useState<string | null>(null);
   const [preview, setPreview] = useState<CopyPreview | null>(null);
   const [error, setError] = useState("");
-  const tell = (refused: unknown) => setError(refused instanceof Refused ? `${refused.line}${refused.field ? ` (at ${refused.field})` : ""}` : String(refused));
+  const tell = (refused: unknown) =>
+    setError(
+      refused instanceof Refused ? `${refused.line}${refused.field ? ` (at ${refused.field})` : ""}` : String(refused),
+    );
   return (
     <div>
       <div className="button-row">
@@ -310,7 +458,8 @@ function Copy({ onSaid }: { onSaid: (text: string) => void }) {
       {preview && text && (
         <div className="copy-preview">
           <p>
-            <b>{preview.new}</b> new, <b>{preview.changed}</b> changed, <b>{preview.same}</b> the same. Nothing has been changed yet.
+            <b>{preview.new}</b> new, <b>{preview.changed}</b> changed, <b>{preview.same}</b> the same. Nothing has been
+            changed yet.
           </p>
           <ul>
             {preview.rows

@@ -14,7 +14,8 @@ export function BatchRecord({ id }: { id: number }) {
   const queries = useQueryClient();
   const navigate = useNavigate();
   const batch = query.data;
-  if (query.error) return <p className="page-note">{query.error instanceof Refused ? query.error.line : query.error.message}</p>;
+  if (query.error)
+    return <p className="page-note">{query.error instanceof Refused ? query.error.line : query.error.message}</p>;
   if (!batch) return null;
   const keep = (now: Batch) => {
     queries.setQueryData(["batch", id], now);
@@ -34,9 +35,13 @@ export function BatchRecord({ id }: { id: number }) {
               trial {batch.trialNumber}
             </Link>
             , {batch.intent}. Begun {day(batch.startedAt)} at {time(batch.startedAt)}
-            {batch.finishedAt ? `, finished ${day(batch.finishedAt)} after ${span(new Date(batch.finishedAt).getTime() - new Date(batch.startedAt).getTime())}` : ", not finished"}. Workroom {units.temperature(batch.workroomC)}
+            {batch.finishedAt
+              ? `, finished ${day(batch.finishedAt)} after ${span(new Date(batch.finishedAt).getTime() - new Date(batch.startedAt).getTime())}`
+              : ", not finished"}
+            . Workroom {units.temperature(batch.workroomC)}
             {batch.humidityPercent != null && `, humidity ${batch.humidityPercent}${narrow}%`}.
-            {batch.unitsMade != null && ` ${batch.unitsMade} ${plural(batch.unit, batch.unitsMade)} filled, ${batch.unitsLeft} left.`}
+            {batch.unitsMade != null &&
+              ` ${batch.unitsMade} ${plural(batch.unit, batch.unitsMade)} filled, ${batch.unitsLeft} left.`}
           </p>
         </div>
         {!batch.finishedAt && (
@@ -59,18 +64,25 @@ export function BatchRecord({ id }: { id: number }) {
                 {seen.kind === "thumb-press" && (
                   <>
                     thumb press at {units.temperature(seen.temperatureC ?? 0)}: {seen.said != null && `${seen.said} → `}
-                    <b>{seen.value}</b> of 5 {seen.said != null && seen.value != null && offBy(seen.value - seen.said, "step")}
+                    <b>{seen.value}</b> of 5{" "}
+                    {seen.said != null && seen.value != null && offBy(seen.value - seen.said, "step")}
                   </>
                 )}
                 {seen.kind === "slump" && (
                   <>
                     slump: {seen.said != null && `${units.bareTemperature(seen.said)} → `}
-                    <b>{units.temperature(seen.value ?? 0)}</b> {seen.said != null && seen.value != null && offBy(seen.value - seen.said, "°C")}
+                    <b>{units.temperature(seen.value ?? 0)}</b>{" "}
+                    {seen.said != null && seen.value != null && offBy(seen.value - seen.said, "°C")}
                   </>
                 )}
                 {seen.text && ` “${seen.text}”`}
               </span>
-              <button type="button" className="link" aria-label="Withdraw this observation" onClick={async () => keep(await api.withdraw(id, seen.id))}>
+              <button
+                type="button"
+                className="link"
+                aria-label="Withdraw this observation"
+                onClick={async () => keep(await api.withdraw(id, seen.id))}
+              >
                 Withdraw
               </button>
             </li>
@@ -99,7 +111,11 @@ export function BatchRecord({ id }: { id: number }) {
                 <th scope="row">{line.material}</th>
                 <td>{units.weight(line.plannedG)}</td>
                 <td>{line.weighedG == null ? "not yet" : <b>{units.weight(line.weighedG)}</b>}</td>
-                <td>{line.offG && Math.abs(line.offG) >= 0.005 ? `${line.offG > 0 ? "+" : ""}${number(line.offG, 1)}` : ""}</td>
+                <td>
+                  {line.offG && Math.abs(line.offG) >= 0.005
+                    ? `${line.offG > 0 ? "+" : ""}${number(line.offG, 1)}`
+                    : ""}
+                </td>
                 <td>{percent(line.plannedPercent)}</td>
                 <td>{line.weighedG == null ? "" : number(line.truePercent, 2)}</td>
               </tr>
@@ -126,7 +142,8 @@ export function BatchRecord({ id }: { id: number }) {
           <ul className="times">
             {temperatures.map((step) => (
               <li key={step.index}>
-                <span className="quiet">{batch.steps[step.index]?.title}:</span> {units.temperature(step.temperatureC ?? 0)}
+                <span className="quiet">{batch.steps[step.index]?.title}:</span>{" "}
+                {units.temperature(step.temperatureC ?? 0)}
               </li>
             ))}
           </ul>
@@ -159,7 +176,13 @@ function Notes({ batch, onDone }: { batch: Batch; onDone: (now: Batch) => void }
       }}
     >
       <h3 className="head">Notes</h3>
-      <textarea className="text-field" rows={3} aria-label="Notes" value={notes} onChange={(event) => setNotes(event.target.value)} />
+      <textarea
+        className="text-field"
+        rows={3}
+        aria-label="Notes"
+        value={notes}
+        onChange={(event) => setNotes(event.target.value)}
+      />
       {error && (
         <p className="field-error" role="alert">
           {error}

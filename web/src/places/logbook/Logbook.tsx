@@ -19,7 +19,9 @@ export function Logbook() {
   const [find, setFind] = useState("");
   const [order, setOrder] = useState<Order>((localStorage.getItem("amber.logbook.order") as Order | null) ?? "newest");
   const wanted = find.trim().toLowerCase();
-  const list = (batches.data ?? []).filter((batch) => `${batch.formulaName} ${batch.lot} trial ${batch.trialNumber}`.toLowerCase().includes(wanted)).sort(sorts[order]);
+  const list = (batches.data ?? [])
+    .filter((batch) => `${batch.formulaName} ${batch.lot} trial ${batch.trialNumber}`.toLowerCase().includes(wanted))
+    .sort(sorts[order]);
   const current = chosen ?? list[0]?.id ?? null;
   return (
     <Plates
@@ -33,7 +35,13 @@ export function Logbook() {
             </p>
           )}
           <div className="acts">
-            <input className="text-field" aria-label="Find a batch" placeholder="Find a name or a lot" value={find} onChange={(event) => setFind(event.target.value)} />
+            <input
+              className="text-field"
+              aria-label="Find a batch"
+              placeholder="Find a name or a lot"
+              value={find}
+              onChange={(event) => setFind(event.target.value)}
+            />
             <select
               className="text-field"
               aria-label="Sort"
@@ -54,16 +62,27 @@ export function Logbook() {
         <nav className="scrolls logbook-list" aria-label="Batches">
           {batches.data?.length === 0 && (
             <p className="page-note">
-              No batches yet. <Link to="/bench">Balance a trial on the bench</Link> and make it; the record writes itself.
+              No batches yet. <Link to="/bench">Balance a trial on the bench</Link> and make it; the record writes
+              itself.
             </p>
           )}
-          {batches.data && batches.data.length > 0 && list.length === 0 && <p className="page-note">Nothing called “{find.slice(0, 40)}”.</p>}
+          {batches.data && batches.data.length > 0 && list.length === 0 && (
+            <p className="page-note">Nothing called “{find.slice(0, 40)}”.</p>
+          )}
           {list.map((batch) => (
-            <button key={batch.id} type="button" aria-current={batch.id === current ? "true" : undefined} className="logbook-row" onClick={() => navigate(`/logbook/${batch.id}`)}>
+            <button
+              key={batch.id}
+              type="button"
+              aria-current={batch.id === current ? "true" : undefined}
+              className="logbook-row"
+              onClick={() => navigate(`/logbook/${batch.id}`)}
+            >
               <b>{batch.formulaName}</b>
               <span className="lot">{batch.lot}</span>
               <span className="quiet">trial {batch.trialNumber}</span>
-              <span className="quiet">{batch.finishedAt ? day(batch.finishedAt) : `step ${batch.atStep + 1} of ${batch.steps}`}</span>
+              <span className="quiet">
+                {batch.finishedAt ? day(batch.finishedAt) : `step ${batch.atStep + 1} of ${batch.steps}`}
+              </span>
               <span className="quiet">{units.roundWeight(batch.batchG)}</span>
             </button>
           ))}

@@ -1,7 +1,15 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import { api, type Batch, type MakeStep, NoConnection, onConnection, type PourOverChoices, Refused } from "../../api/client";
+import {
+  api,
+  type Batch,
+  type MakeStep,
+  NoConnection,
+  onConnection,
+  type PourOverChoices,
+  Refused,
+} from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { useKeys } from "../../shell/useKeys";
 import { narrow, number, plural, readNumber } from "../../words/format";
@@ -38,18 +46,32 @@ export function MakeBatch() {
   const recorded = batch?.done.find((one) => one.index === index);
 
   useEffect(() => {
-    if (batch && at === null) setAt(Math.max(batch.atStep, ...waiting().filter((one) => one.batch === id).map((one) => Math.min(one.step + 1, batch.steps.length - 1))));
+    if (batch && at === null)
+      setAt(
+        Math.max(
+          batch.atStep,
+          ...waiting()
+            .filter((one) => one.batch === id)
+            .map((one) => Math.min(one.step + 1, batch.steps.length - 1)),
+        ),
+      );
   }, [batch, at, id]);
 
   // A new step starts clean, or with what was recorded for it before.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: only when the step changes
   useEffect(() => {
     const before = waiting().find((one) => one.batch === id && one.step === index) ?? recorded;
-    setTyped(before?.weighedG != null ? units.bareWeight(before.weighedG) : before?.temperatureC != null ? units.bareTemperature(before.temperatureC) : "");
+    setTyped(
+      before?.weighedG != null
+        ? units.bareWeight(before.weighedG)
+        : before?.temperatureC != null
+          ? units.bareTemperature(before.temperatureC)
+          : "",
+    );
     setAsks(null);
     setOver(null);
     setRefused("");
     sleepsUntil.current = performance.now() + sleepMs;
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- what was typed must survive an answer that only repeats the record
   }, [index, batch?.steps.length]);
 
   const flush = useCallback(async () => {
@@ -125,7 +147,11 @@ export function MakeBatch() {
       await queries.invalidateQueries();
       navigate(`/logbook/${id}`);
     } catch (error) {
-      setRefused(error instanceof Refused ? error.line : "No connection. The count stays here; try again when the workshop answers.");
+      setRefused(
+        error instanceof Refused
+          ? error.line
+          : "No connection. The count stays here; try again when the workshop answers.",
+      );
     }
   };
 
@@ -133,7 +159,9 @@ export function MakeBatch() {
     if (performance.now() < sleepsUntil.current || wiping > 0) return;
     if (last) return void finish();
     if (typed.trim() !== "" && (value === null || value < (weighing ? 0 : -30))) {
-      setRefused(`“${typed.slice(0, 20)}” is not a ${weighing ? "weight" : "temperature"}. Type one such as ${weighing ? units.bareWeight(target) : units.bareTemperature(70)}.`);
+      setRefused(
+        `“${typed.slice(0, 20)}” is not a ${weighing ? "weight" : "temperature"}. Type one such as ${weighing ? units.bareWeight(target) : units.bareTemperature(70)}.`,
+      );
       return;
     }
     if (!weighing) return void record(null, null);
@@ -142,7 +170,11 @@ export function MakeBatch() {
       return;
     }
     if (state === "over" && !over) {
-      api.pourOver(id, index, value).then(setOver, (error) => setAsks(`Keep ${units.weight(value)}? ${error instanceof Refused ? error.line : ""}`));
+      api
+        .pourOver(id, index, value)
+        .then(setOver, (error) =>
+          setAsks(`Keep ${units.weight(value)}? ${error instanceof Refused ? error.line : ""}`),
+        );
       return;
     }
     if (state === "short" && asks === null) {
@@ -156,7 +188,10 @@ export function MakeBatch() {
   const back = () => {
     if (index === 0) return;
     setAt(index - 1);
-    void api.goToStep(id, index - 1).then((now) => queries.setQueryData(["batch", id], now), () => undefined);
+    void api.goToStep(id, index - 1).then(
+      (now) => queries.setQueryData(["batch", id], now),
+      () => undefined,
+    );
   };
 
   const rescale = async () => {
@@ -178,10 +213,18 @@ export function MakeBatch() {
   };
 
   return (
-    <MakeKeys next={next} back={() => (typed ? type("⌫") : back())} undo={back} wipe={() => setWiping(wipeSeconds)} type={(weighing || step.toC != null) && !last ? type : undefined}>
+    <MakeKeys
+      next={next}
+      back={() => (typed ? type("⌫") : back())}
+      undo={back}
+      wipe={() => setWiping(wipeSeconds)}
+      type={(weighing || step.toC != null) && !last ? type : undefined}
+    >
       <main className="make">
         <header className="make-strip">
-          <h1 className="make-where">{weighing ? weighWords(batch.steps, index) : `Step ${index + 1} of ${batch.steps.length}`}</h1>
+          <h1 className="make-where">
+            {weighing ? weighWords(batch.steps, index) : `Step ${index + 1} of ${batch.steps.length}`}
+          </h1>
           <p>
             {batch.formulaName}, trial {batch.trialNumber}, lot <span className="lot">{batch.lot}</span>
           </p>
@@ -194,18 +237,43 @@ export function MakeBatch() {
         </header>
         <section className="make-step" aria-label={step.title}>
           {weighing ? (
-            <WeighBody batch={batch} step={step} typed={typed} value={value} state={state ?? "short"} units={units} onTyped={setTyped} onType={type} />
+            <WeighBody
+              batch={batch}
+              step={step}
+              typed={typed}
+              value={value}
+              state={state ?? "short"}
+              units={units}
+              onTyped={setTyped}
+              onType={type}
+            />
           ) : (
-            <StepBody step={step} typed={typed} units={units} since={batch.done.find((one) => one.index === index - 1)?.doneAt ?? null} onTyped={setTyped}>
+            <StepBody
+              step={step}
+              typed={typed}
+              units={units}
+              since={batch.done.find((one) => one.index === index - 1)?.doneAt ?? null}
+              onTyped={setTyped}
+            >
               {last && (
                 <div className="make-finish">
                   <label>
                     How many {plural(batch.unit, 2)} did you fill?{" "}
-                    <input className="make-field" inputMode="numeric" value={units_} onChange={(event) => setUnits(event.target.value)} />
+                    <input
+                      className="make-field"
+                      inputMode="numeric"
+                      value={units_}
+                      onChange={(event) => setUnits(event.target.value)}
+                    />
                   </label>
                   <label>
                     Notes
-                    <textarea className="make-field" rows={2} value={notes} onChange={(event) => setNotes(event.target.value)} />
+                    <textarea
+                      className="make-field"
+                      rows={2}
+                      value={notes}
+                      onChange={(event) => setNotes(event.target.value)}
+                    />
                   </label>
                 </div>
               )}
@@ -226,7 +294,8 @@ export function MakeBatch() {
                 </p>
                 <button type="button" onClick={() => void rescale()}>
                   Scale the rest up to {units.weight(over.rescaledTotalG)}
-                  {over.topUps.length > 0 && `, topping up ${over.topUps.length} ${over.topUps.length === 1 ? "line" : "lines"}`}
+                  {over.topUps.length > 0 &&
+                    `, topping up ${over.topUps.length} ${over.topUps.length === 1 ? "line" : "lines"}`}
                 </button>
                 <button type="button" onClick={() => void record(value, "poured over and kept")}>
                   Keep it: {over.keepSays}
@@ -289,10 +358,21 @@ function weighWords(steps: MakeStep[], index: number): string {
   return `Weigh ${weighs.indexOf(index) + 1} of ${weighs.length}`;
 }
 
-type KeysProps = { next: () => void; back: () => void; undo: () => void; wipe: () => void; type: ((character: string) => void) | undefined; children: React.ReactNode };
+type KeysProps = {
+  next: () => void;
+  back: () => void;
+  undo: () => void;
+  wipe: () => void;
+  type: ((character: string) => void) | undefined;
+  children: React.ReactNode;
+};
 
 function MakeKeys({ next, back, undo, wipe, type, children }: KeysProps) {
-  const digits = type ? Object.fromEntries([..."0123456789.,"].map((character) => [character, () => type(character === "," ? "." : character)])) : {};
+  const digits = type
+    ? Object.fromEntries(
+        [..."0123456789.,"].map((character) => [character, () => type(character === "," ? "." : character)]),
+      )
+    : {};
   const act = (go: () => void) => (event: KeyboardEvent) => {
     if (event.target instanceof HTMLElement && event.target.closest("button:not(.next), summary")) return;
     event.preventDefault();

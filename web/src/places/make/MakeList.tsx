@@ -18,7 +18,8 @@ export function MakeList() {
       <div className="scrolls today-list">
         {query.data?.length === 0 && (
           <p className="page-note">
-            Nothing is being made. Open a trial on the bench and choose “Make this”: its steps appear here, and a batch broken off waits until you carry on.
+            Nothing is being made. Open a trial on the bench and choose “Make this”: its steps appear here, and a batch
+            broken off waits until you carry on.
           </p>
         )}
         {query.data?.map((batch, i) => (
@@ -27,7 +28,8 @@ export function MakeList() {
             <div>
               <b className="big">{batch.formulaName}</b>
               <p className="quiet">
-                step {batch.atStep + 1} of {batch.steps}, {batch.atTitle.toLowerCase()}. Trial {batch.trialNumber}, lot <span className="lot">{batch.lot}</span>, begun {day(batch.startedAt)}
+                step {batch.atStep + 1} of {batch.steps}, {batch.atTitle.toLowerCase()}. Trial {batch.trialNumber}, lot{" "}
+                <span className="lot">{batch.lot}</span>, begun {day(batch.startedAt)}
               </p>
             </div>
             <span className="figure">{units.roundWeight(batch.batchG)}</span>

@@ -2,7 +2,14 @@ import { type ReactNode, useEffect, useState } from "react";
 import type { MakeStep } from "../../api/client";
 import { narrow, span, type Units } from "../../words/format";
 
-type Props = { step: MakeStep; typed: string; units: Units; since: string | null; onTyped: (text: string) => void; children?: ReactNode };
+type Props = {
+  step: MakeStep;
+  typed: string;
+  units: Units;
+  since: string | null;
+  onTyped: (text: string) => void;
+  children?: ReactNode;
+};
 
 /** A step without a scale: what to do, why, when it is done, what can hurt. */
 export function StepBody({ step, typed, units, since, onTyped, children }: Props) {
@@ -18,10 +25,20 @@ export function StepBody({ step, typed, units, since, onTyped, children }: Props
       {step.toC != null && (
         <label className="make-text">
           Thermometer{" "}
-          <input className="make-field make-number small-number" inputMode="decimal" value={typed} onChange={(event) => onTyped(event.target.value.slice(0, 8))} aria-label={`Temperature in ${units.degree}`} /> {units.degree}
+          <input
+            className="make-field make-number small-number"
+            inputMode="decimal"
+            value={typed}
+            onChange={(event) => onTyped(event.target.value.slice(0, 8))}
+            aria-label={`Temperature in ${units.degree}`}
+          />{" "}
+          {units.degree}
           <span className="make-quiet">
             {" "}
-            wanted {step.fromC != null ? `${units.bareTemperature(step.fromC)} to ${units.temperature(step.toC)}` : `${units.temperature(step.toC)} or less`}
+            wanted{" "}
+            {step.fromC != null
+              ? `${units.bareTemperature(step.fromC)} to ${units.temperature(step.toC)}`
+              : `${units.temperature(step.toC)} or less`}
           </span>
         </label>
       )}
@@ -56,7 +73,10 @@ function Clock({ minutes, since }: { minutes: number; since: string }) {
     <p className="make-clock">
       {left > 0 ? (
         <>
-          {minutes < 60 ? `${Math.floor(left / 60_000)}:${String(Math.floor((left % 60_000) / 1000)).padStart(2, "0")}` : span(left)} <span className="make-quiet">to go of {span(minutes * 60_000)}</span>
+          {minutes < 60
+            ? `${Math.floor(left / 60_000)}:${String(Math.floor((left % 60_000) / 1000)).padStart(2, "0")}`
+            : span(left)}{" "}
+          <span className="make-quiet">to go of {span(minutes * 60_000)}</span>
         </>
       ) : (
         <>

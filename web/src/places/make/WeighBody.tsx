@@ -3,7 +3,16 @@ import { narrow, type Units } from "../../words/format";
 import type { Reach } from "./gauge";
 import { WeighGauge } from "./WeighGauge";
 
-type Props = { batch: Batch; step: MakeStep; typed: string; value: number | null; state: Reach; units: Units; onTyped: (text: string) => void; onType: (character: string) => void };
+type Props = {
+  batch: Batch;
+  step: MakeStep;
+  typed: string;
+  value: number | null;
+  state: Reach;
+  units: Units;
+  onTyped: (text: string) => void;
+  onType: (character: string) => void;
+};
 
 const fullSize = 5;
 
@@ -28,7 +37,6 @@ export function WeighBody({ batch, step, typed, value, state, units, onTyped, on
           placeholder={units.bareWeight(0)}
           style={{ width: `${Math.max(3, typed.length) * 0.49}em` }}
           onChange={(event) => onTyped(event.target.value.slice(0, 8))}
-          // biome-ignore lint/a11y/noAutofocus: the step is this number
           autoFocus
         />
         <span className="unit">{units.mass}</span>
@@ -47,16 +55,29 @@ export function WeighBody({ batch, step, typed, value, state, units, onTyped, on
         {units.bareWeight(target - tolerance)} to {units.weight(target + tolerance)} is right
       </p>
       <p className="make-text">
-        In the pot so far <b>{units.weight(batch.potG)}</b>.{target < 2 && ` ${units.weight(target)} is about ${Math.round(target * 25)}${narrow}drops: count them only if you must.`}
+        In the pot so far <b>{units.weight(batch.potG)}</b>.
+        {target < 2 &&
+          ` ${units.weight(target)} is about ${Math.round(target * 25)}${narrow}drops: count them only if you must.`}
       </p>
       <div className="number-keys" role="group" aria-label="Number keys">
         {["7", "8", "9", "4", "5", "6", "1", "2", "3", ".", "0", "⌫"].map((character) => (
-          <button key={character} type="button" tabIndex={-1} aria-label={character === "⌫" ? "delete" : character} onClick={() => onType(character)}>
+          <button
+            key={character}
+            type="button"
+            tabIndex={-1}
+            aria-label={character === "⌫" ? "delete" : character}
+            onClick={() => onType(character)}
+          >
             {character}
           </button>
         ))}
       </div>
-      <WeighGauge grams={value ?? 0} targetG={target} toleranceG={tolerance} show={(grams) => units.bareWeight(grams)} />
+      <WeighGauge
+        grams={value ?? 0}
+        targetG={target}
+        toleranceG={tolerance}
+        show={(grams) => units.bareWeight(grams)}
+      />
     </>
   );
 }

@@ -13,7 +13,12 @@ export function WeighGauge({ grams, targetG, toleranceG, show }: Props) {
   const target = gauge.y(targetG);
   const zig = `M-8 ${gauge.tear}l9 -9 9 12 9 -12 9 12 9 -12 9 12 9 -12 9 9`;
   return (
-    <svg className={`gauge gauge-${state}`} viewBox="-10 0 180 720" role="img" aria-label={`${show(grams)} of ${show(targetG)}: ${state}`}>
+    <svg
+      className={`gauge gauge-${state}`}
+      viewBox="-10 0 180 720"
+      role="img"
+      aria-label={`${show(grams)} of ${show(targetG)}: ${state}`}
+    >
       <rect x="0" y={top} width="76" height={bottom - top} className="gauge-well" />
       <rect x="0" y={band.top} width="76" height={Math.max(18, band.bottom - band.top)} className="gauge-band" />
       <rect x="0" y={level} width="76" height={bottom - level} className="gauge-fill" />
@@ -29,7 +34,12 @@ export function WeighGauge({ grams, targetG, toleranceG, show }: Props) {
       <text x="94" y={target + 8} className="gauge-target">
         {show(targetG)}
       </text>
-      <text x="38" y={band.top + Math.max(18, band.bottom - band.top) / 2 + 7} textAnchor="middle" className="gauge-right">
+      <text
+        x="38"
+        y={band.top + Math.max(18, band.bottom - band.top) / 2 + 7}
+        textAnchor="middle"
+        className="gauge-right"
+      >
         {state === "over" ? "over" : "right"}
       </text>
       {grams > 0 && Math.abs(level - target) > 30 && (

@@ -1,5 +1,12 @@
 /** The weighing gauge: the last tenth of the way is drawn ten times as tall, above a torn edge. */
-export type Gauge = { y: (grams: number) => number; tear: number; top: number; bottom: number; breakG: number; mostG: number };
+export type Gauge = {
+  y: (grams: number) => number;
+  tear: number;
+  top: number;
+  bottom: number;
+  breakG: number;
+  mostG: number;
+};
 
 export function gaugeOf(targetG: number, toleranceG: number, top: number, bottom: number): Gauge {
   const tear = top + (bottom - top) * 0.56;
@@ -7,7 +14,9 @@ export function gaugeOf(targetG: number, toleranceG: number, top: number, bottom
   const mostG = targetG + Math.max(toleranceG * 2, targetG * 0.03);
   const y = (grams: number) => {
     const held = Math.max(0, Math.min(mostG, grams));
-    return held <= breakG ? bottom - ((bottom - tear) * held) / breakG : tear - ((tear - top) * (held - breakG)) / (mostG - breakG);
+    return held <= breakG
+      ? bottom - ((bottom - tear) * held) / breakG
+      : tear - ((tear - top) * (held - breakG)) / (mostG - breakG);
   };
   return { y, tear, top, bottom, breakG, mostG };
 }

@@ -1,6 +1,12 @@
 import { api, type Batch, NoConnection } from "../../api/client";
 
-export type Recorded = { batch: number; step: number; weighedG: number | null; temperatureC: number | null; note: string | null };
+export type Recorded = {
+  batch: number;
+  step: number;
+  weighedG: number | null;
+  temperatureC: number | null;
+  note: string | null;
+};
 
 const key = "amber.make.outbox";
 
@@ -28,7 +34,11 @@ export async function send(): Promise<{ sent: number; last: Batch | null }> {
   let last: Batch | null = null;
   for (const step of waiting()) {
     try {
-      last = await api.recordStep(step.batch, step.step, { weighedG: step.weighedG, temperatureC: step.temperatureC, note: step.note });
+      last = await api.recordStep(step.batch, step.step, {
+        weighedG: step.weighedG,
+        temperatureC: step.temperatureC,
+        note: step.note,
+      });
       sent++;
     } catch (error) {
       if (error instanceof NoConnection) return { sent, last };

@@ -27,7 +27,12 @@ export function TodayPage() {
   const [asTable, setAsTable] = useState(false);
   useKeys({ p: () => window.print() }, house.house.preferences.singleKeys);
   const today = query.data;
-  if (!today) return <Plates name="Today" title={<h1 className="title">Today</h1>}>{query.error ? <p className="page-note">{query.error.message}</p> : null}</Plates>;
+  if (!today)
+    return (
+      <Plates name="Today" title={<h1 className="title">Today</h1>}>
+        {query.error ? <p className="page-note">{query.error.message}</p> : null}
+      </Plates>
+    );
   if (today.formulas.length === 0 && today.interrupted.length === 0) return <StartFormula first />;
 
   const place = async (batch: number, where: "held-back" | "cool-box" | "shelf", words: string) => {
@@ -36,7 +41,9 @@ export function TodayPage() {
     setSaid(words);
   };
   const evening = new Date(today.now).getHours() >= 18;
-  const title = evening ? `Tomorrow, ${weekday(new Date(new Date(today.now).getTime() + 86_400_000).toISOString())}` : weekday(today.now);
+  const title = evening
+    ? `Tomorrow, ${weekday(new Date(new Date(today.now).getTime() + 86_400_000).toISOString())}`
+    : weekday(today.now);
 
   return (
     <Plates
@@ -78,10 +85,18 @@ export function TodayPage() {
                   <div className="button-row">
                     {look.kind === "hold-back" ? (
                       <>
-                        <Button size="small" onClick={() => void place(look.batch, "held-back", "Held back. It stays in the workroom tomorrow.")}>
+                        <Button
+                          size="small"
+                          onClick={() =>
+                            void place(look.batch, "held-back", "Held back. It stays in the workroom tomorrow.")
+                          }
+                        >
                           Hold back {today.stock.find((layer) => layer.batch === look.batch)?.units}
                         </Button>
-                        <Button size="small" onClick={() => void place(look.batch, "cool-box", "They ride in the cool box.")}>
+                        <Button
+                          size="small"
+                          onClick={() => void place(look.batch, "cool-box", "They ride in the cool box.")}
+                        >
                           Cool box
                         </Button>
                         <Button size="small" onClick={() => navigate(`/logbook/${look.batch}`)}>
@@ -105,7 +120,10 @@ export function TodayPage() {
           <div className="tomorrow-head">
             <h2 className="head">Tomorrow’s warmth</h2>
             <p className="hint">A layer that ends left of the van would slump in it.</p>
-            <Button onClick={() => setAsking(asking === "tomorrow" ? null : "tomorrow")} aria-expanded={asking === "tomorrow"}>
+            <Button
+              onClick={() => setAsking(asking === "tomorrow" ? null : "tomorrow")}
+              aria-expanded={asking === "tomorrow"}
+            >
               Type tomorrow’s heat
             </Button>
           </div>
@@ -128,7 +146,10 @@ export function TodayPage() {
             <div>
               <b className="big">{batch.formulaName}</b>
               <p className="quiet">
-                stopped at step {batch.atStep + 1} of {batch.steps}, {batch.atKind === "weigh" ? `weigh ${batch.atTitle.toLowerCase()}` : batch.atTitle.toLowerCase()}, {span(new Date(today.now).getTime() - new Date(batch.touchedAt).getTime())} ago. Trial {batch.trialNumber}, lot <span className="lot">{batch.lot}</span>
+                stopped at step {batch.atStep + 1} of {batch.steps},{" "}
+                {batch.atKind === "weigh" ? `weigh ${batch.atTitle.toLowerCase()}` : batch.atTitle.toLowerCase()},{" "}
+                {span(new Date(today.now).getTime() - new Date(batch.touchedAt).getTime())} ago. Trial{" "}
+                {batch.trialNumber}, lot <span className="lot">{batch.lot}</span>
               </p>
             </div>
             <span className="figure">{units.roundWeight(batch.batchG)}</span>
@@ -173,7 +194,6 @@ export function TodayPage() {
 function StockTable({ today }: { today: Today }) {
   const { units } = useHouse();
   return (
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls must be reachable by keys
     <section className="ruler-table" style={{ minHeight: 154 }} tabIndex={0} aria-label="Finished stock">
       <table>
         <caption>Finished stock by slump point</caption>
@@ -219,25 +239,49 @@ function RoomForm({ today, onDone }: { today: Today; onDone: (said: string) => v
         event.preventDefault();
         const celsius = units.readTemperature(room);
         const share = humidity.trim() === "" ? null : readNumber(humidity);
-        if (celsius === null) return setError({ field: "room", text: `“${room.slice(0, 40)}” is not a temperature. Type one such as ${units.bareTemperature(21)}.` });
-        if (share === null && humidity.trim() !== "") return setError({ field: "humidity", text: `“${humidity.slice(0, 40)}” is not a number. Type 0 to 100, or leave it empty.` });
+        if (celsius === null)
+          return setError({
+            field: "room",
+            text: `“${room.slice(0, 40)}” is not a temperature. Type one such as ${units.bareTemperature(21)}.`,
+          });
+        if (share === null && humidity.trim() !== "")
+          return setError({
+            field: "humidity",
+            text: `“${humidity.slice(0, 40)}” is not a number. Type 0 to 100, or leave it empty.`,
+          });
         try {
           const now = await api.readRoom(celsius, share);
           queries.setQueryData(["today"], now);
           await queries.invalidateQueries({ queryKey: ["house"] });
           onDone(`Workroom read: ${units.temperature(celsius)}.`);
         } catch (refused) {
-          setError({ field: refused instanceof Refused && refused.field.includes("humidity") ? "humidity" : "room", text: refused instanceof Refused ? refused.line : String(refused) });
+          setError({
+            field: refused instanceof Refused && refused.field.includes("humidity") ? "humidity" : "room",
+            text: refused instanceof Refused ? refused.line : String(refused),
+          });
         }
       }}
     >
       <label>
         Workroom{" "}
-        {/* biome-ignore lint/a11y/noAutofocus: opened by the maker for this field */}
-        <input autoFocus className="text-field number" value={room} onChange={(event) => setRoom(event.target.value)} aria-invalid={error?.field === "room"} /> {units.degree}
+        <input
+          autoFocus
+          className="text-field number"
+          value={room}
+          onChange={(event) => setRoom(event.target.value)}
+          aria-invalid={error?.field === "room"}
+        />{" "}
+        {units.degree}
       </label>
       <label>
-        Humidity <input className="text-field number" value={humidity} onChange={(event) => setHumidity(event.target.value)} aria-invalid={error?.field === "humidity"} /> %
+        Humidity{" "}
+        <input
+          className="text-field number"
+          value={humidity}
+          onChange={(event) => setHumidity(event.target.value)}
+          aria-invalid={error?.field === "humidity"}
+        />{" "}
+        %
       </label>
       <Button htmlType="submit" type="primary">
         Keep the reading
@@ -255,7 +299,9 @@ function RoomForm({ today, onDone }: { today: Today; onDone: (said: string) => v
 function TomorrowForm({ today, onDone }: { today: Today; onDone: (said: string) => void }) {
   const { units } = useHouse();
   const queries = useQueryClient();
-  const [texts, setTexts] = useState(Object.fromEntries(today.places.map((place) => [place.id, units.bareTemperature(place.tomorrowC)])));
+  const [texts, setTexts] = useState(
+    Object.fromEntries(today.places.map((place) => [place.id, units.bareTemperature(place.tomorrowC)])),
+  );
   const [error, setError] = useState<{ id: string; text: string } | null>(null);
   return (
     <form
@@ -265,14 +311,21 @@ function TomorrowForm({ today, onDone }: { today: Today; onDone: (said: string) 
         const read: Record<string, number> = {};
         for (const place of today.places) {
           const celsius = units.readTemperature(texts[place.id] ?? "");
-          if (celsius === null) return setError({ id: place.id, text: `${place.name}: “${texts[place.id]?.slice(0, 40)}” is not a temperature. Type one such as ${units.bareTemperature(22)}.` });
+          if (celsius === null)
+            return setError({
+              id: place.id,
+              text: `${place.name}: “${texts[place.id]?.slice(0, 40)}” is not a temperature. Type one such as ${units.bareTemperature(22)}.`,
+            });
           read[place.id] = celsius;
         }
         try {
           queries.setQueryData(["today"], await api.tomorrow(read));
           onDone("Tomorrow’s heat is set.");
         } catch (refused) {
-          setError({ id: refused instanceof Refused ? (refused.field.split(".")[1] ?? "") : "", text: refused instanceof Refused ? refused.line : String(refused) });
+          setError({
+            id: refused instanceof Refused ? (refused.field.split(".")[1] ?? "") : "",
+            text: refused instanceof Refused ? refused.line : String(refused),
+          });
         }
       }}
     >
@@ -280,7 +333,6 @@ function TomorrowForm({ today, onDone }: { today: Today; onDone: (said: string) 
         <label key={place.id}>
           {place.name}{" "}
           <input
-            // biome-ignore lint/a11y/noAutofocus: opened by the maker for these fields
             autoFocus={i === 0}
             className="text-field number"
             value={texts[place.id] ?? ""}

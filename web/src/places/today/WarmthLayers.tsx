@@ -26,7 +26,14 @@ export function WarmthLayers({ today, units }: { today: Today; units: Units }) {
   );
   const hottest = Math.max(...today.places.filter((place) => place.kind === "storage").map((place) => place.tomorrowC));
   return (
-    <svg ref={ref} className="layers" width="100%" height={ground + 28} role="group" aria-label={`Tomorrow’s warmth. ${today.sentence}`}>
+    <svg
+      ref={ref}
+      className="layers"
+      width="100%"
+      height={ground + 28}
+      role="group"
+      aria-label={`Tomorrow’s warmth. ${today.sentence}`}
+    >
       <defs>
         <pattern id={`${id}-stop`} width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <path d="M4 0V8" stroke="var(--stop)" strokeWidth="2.5" />
@@ -39,8 +46,18 @@ export function WarmthLayers({ today, units }: { today: Today; units: Units }) {
         const to = Math.max(from + 4, axis.x(layer.slumpC));
         return (
           <g key={layer.batch}>
-            {layer.slumps && <rect x={to} y={y} width={Math.max(0, axis.x(hottest) - to)} height={thick} fill={`url(#${id}-stop)`} />}
-            <rect x={from} y={y} width={to - from} height={thick} fill={layer.colour} stroke="var(--ink)" strokeWidth="1.5" />
+            {layer.slumps && (
+              <rect x={to} y={y} width={Math.max(0, axis.x(hottest) - to)} height={thick} fill={`url(#${id}-stop)`} />
+            )}
+            <rect
+              x={from}
+              y={y}
+              width={to - from}
+              height={thick}
+              fill={layer.colour}
+              stroke="var(--ink)"
+              strokeWidth="1.5"
+            />
           </g>
         );
       })}
@@ -53,11 +70,22 @@ export function WarmthLayers({ today, units }: { today: Today; units: Units }) {
         return (
           <g key={stem.id} className="flag">
             <path className="stem-casing" d={`M${stem.x} ${top}V${ground}`} />
-            <path className="stem" d={`M${stem.x} ${top}V${ground}M${stem.x} ${top}H${flag.flipped ? stem.x - flag.width : stem.x + flag.width}`} />
-            <text className="strong" x={flag.flipped ? stem.x - 7 : stem.x + 7} y={top + 15} textAnchor={flag.flipped ? "end" : "start"}>
+            <path
+              className="stem"
+              d={`M${stem.x} ${top}V${ground}M${stem.x} ${top}H${flag.flipped ? stem.x - flag.width : stem.x + flag.width}`}
+            />
+            <text
+              className="strong"
+              x={flag.flipped ? stem.x - 7 : stem.x + 7}
+              y={top + 15}
+              textAnchor={flag.flipped ? "end" : "start"}
+            >
               {stem.text}
             </text>
-            <path className="peg" d={`M${stem.x - 5} ${ground + 5}V${ground - 13}L${stem.x - 3} ${ground - 16}H${stem.x + 3}L${stem.x + 5} ${ground - 13}V${ground + 5}Z`} />
+            <path
+              className="peg"
+              d={`M${stem.x - 5} ${ground + 5}V${ground - 13}L${stem.x - 3} ${ground - 16}H${stem.x + 3}L${stem.x + 5} ${ground - 13}V${ground + 5}Z`}
+            />
           </g>
         );
       })}
