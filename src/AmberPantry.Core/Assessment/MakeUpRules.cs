@@ -8,7 +8,7 @@ internal sealed class GroupShares : IRule
 {
     public IEnumerable<Found> Check(Case at)
     {
-        foreach (var group in at.Norm.Groups)
+        foreach (var group in at.Formula.Lines.Count == 0 ? [] : at.Norm.Groups)
         {
             var share = Share(at, group);
             var low = share < group.Low;

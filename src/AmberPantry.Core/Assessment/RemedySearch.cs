@@ -183,6 +183,11 @@ internal sealed class RemedySearch(Case at, FormulaEditor editor)
         const int MostEachWay = 2;
         var gained = string.Join(", ", gains.Take(MostEachWay));
         var lost = string.Join(", ", losses.Take(MostEachWay));
+        if (gained.Length + lost.Length == 0)
+        {
+            return "clears this, changes nothing else";
+        }
+
         return lost.Length == 0 ? gained : gained.Length == 0 ? lost : $"{gained}, but {lost}";
     }
 

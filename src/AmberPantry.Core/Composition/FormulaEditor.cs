@@ -213,6 +213,11 @@ public sealed class FormulaEditor(MaterialShelf shelf)
 
         var material = shelf.Get(trade.ToMaterial, "material");
         var to = formula.Lines.FirstOrDefault(line => line.Material == material.Id);
+        if (to?.Id == giver.Id)
+        {
+            throw new Refusal("E_TWICE", "toMaterial", material.Name, $"{material.Name} cannot be traded for itself.", "Choose another material.");
+        }
+
         var given = giver.Percent == trade.Percent
             ? formula with { Lines = [.. formula.Lines.Where(line => line.Id != giver.Id)] }
             : Replace(formula, giver with { Percent = giver.Percent - trade.Percent });

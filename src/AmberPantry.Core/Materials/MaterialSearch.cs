@@ -7,7 +7,7 @@ namespace AmberPantry.Core.Materials;
 public static class MaterialSearch
 {
     /// <param name="text">What was typed; an empty text finds all.</param>
-    /// <param name="materials">Where to look; earlier ones win ties.</param>
+    /// <param name="materials">Where to look; of two that fit alike, the one used in larger shares comes first.</param>
     /// <param name="most">How many answers at most.</param>
     /// <returns>Best first: a name that starts with the text, then one that holds it, then a near spelling.</returns>
     public static IReadOnlyList<Material> Find(string text, IReadOnlyList<Material> materials, int most = 12)
@@ -22,6 +22,7 @@ public static class MaterialSearch
             .Select(material => (material, cost: Names(material).Min(name => Cost(wanted, name))))
             .Where(found => found.cost < 100)
             .OrderBy(found => found.cost)
+            .ThenByDescending(found => found.material.UseMaxPercent)
             .Take(most)
             .Select(found => found.material)];
     }

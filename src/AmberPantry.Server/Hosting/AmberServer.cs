@@ -49,7 +49,8 @@ public static class AmberServer
         builder.Services.AddDbContext<PantryDb>(db => db.UseSqlite(PantryFile.ConnectionString(options.DataFile)));
         builder.Services.AddSingleton<WorkshopKeeper>();
         builder.Services.AddSingleton<PantryClock>();
-        builder.Services.AddProblemDetails();
+        builder.Services.AddProblemDetails(details => details.CustomizeProblemDetails = context => Refusals.Complete(context.ProblemDetails));
+        builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
         builder.Services.AddExceptionHandler<Refusals>();
         builder.Services.AddResponseCompression(compression => compression.EnableForHttps = true);
         builder.Services.ConfigureHttpJsonOptions(json => AmberJson.Apply(json.SerializerOptions));

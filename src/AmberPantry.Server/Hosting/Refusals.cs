@@ -41,6 +41,16 @@ public sealed class Refusals(AmberOptions options, ILogger<Refusals> log) : IExc
         return true;
     }
 
+    /// <summary>Gives an answer that the framework wrote the same members as a refusal.</summary>
+    public static void Complete(ProblemDetails problem)
+    {
+        problem.Detail ??= "That is not something the workshop answers.";
+        problem.Extensions.TryAdd("error", "E_NOT_THERE");
+        problem.Extensions.TryAdd("field", "");
+        problem.Extensions.TryAdd("remedy", "Check the address against the API description.");
+        problem.Extensions.Remove("traceId");
+    }
+
     private static ProblemDetails BadRequest(BadHttpRequestException bad)
     {
         var json = bad.InnerException as System.Text.Json.JsonException;

@@ -1,4 +1,6 @@
 /** The weighing gauge: the last tenth of the way is drawn ten times as tall, above a torn edge. */
+const times = 10;
+
 export type Gauge = {
   y: (grams: number) => number;
   tear: number;
@@ -9,9 +11,10 @@ export type Gauge = {
 };
 
 export function gaugeOf(targetG: number, toleranceG: number, top: number, bottom: number): Gauge {
-  const tear = top + (bottom - top) * 0.56;
   const breakG = targetG * 0.9;
   const mostG = targetG + Math.max(toleranceG * 2, targetG * 0.03);
+  const stretched = times * (mostG - breakG);
+  const tear = top + ((bottom - top) * stretched) / (breakG + stretched);
   const y = (grams: number) => {
     const held = Math.max(0, Math.min(mostG, grams));
     return held <= breakG

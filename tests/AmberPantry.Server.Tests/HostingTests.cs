@@ -1,0 +1,152 @@
+using System.Net;
+using System.Net.Sockets;
+using AmberPantry.Core;
+using AmberPantry.Data;
+using AmberPantry.Formats;
+using AmberPantry.Server.Hosting;
+using Microsoft.Data.Sqlite;
+
+namespace AmberPantry.Server.Tests;
+
+public sealed class HostingTests : IDisposable
+{
+    private readonly DirectoryInfo folder = Directory.CreateTempSubdirectory("amber-file-");
+
+    private string DataFile => Path.Combine(folder.FullName, "workshop.db");
+
+    public void Dispose()
+    {
+        SqliteConnection.ClearAllPools();
+        folder.Delete(recursive: true);
+    }
+
+    [Fact]
+    public void ABrokenFileIsRefusedWithARemedyAndLeftAlone()
+    {
+        File.WriteAllText(DataFile, "this is a shopping list, not a pantry, and long enough to be looked at");
+        var told = Assert.Throws<PantryFileException>(() => PantryFile.Prepare(DataFile));
+        Assert.Contains("not a readable pantry file", told.Message, StringComparison.Ordinal);
+        Assert.Contains("copy", told.Remedy, StringComparison.Ordinal);
+        Assert.StartsWith("this is a shopping list", File.ReadAllText(DataFile), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void ALockedFileIsRefused()
+    {
+        PantryFile.Prepare(DataFile);
+        using var other = new SqliteConnection(PantryFile.ConnectionString(DataFile));
+        other.Open();
+        using var hold = other.CreateCommand();
+        hold.CommandText = "BEGIN IMMEDIATE";
+        hold.ExecuteNonQuery();
+        Assert.Contains("held by another program", Assert.Throws<PantryFileException>(() => PantryFile.Prepare(DataFile)).Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void AFileOfANewerVersionIsRefused()
+    {
+        PantryFile.Prepare(DataFile);
+        using (var newer = new SqliteConnection(PantryFile.ConnectionString(DataFile)))
+        {
+            newer.Open();
+            using var insert = newer.CreateCommand();
+            insert.CommandText = "INSERT INTO __EFMigrationsHistory VALUES ('20991231235959_FlyingPots', '99.0.0')";
+            insert.ExecuteNonQuery();
+        }
+
+        Assert.Contains("newer version", Assert.Throws<PantryFileException>(() => PantryFile.Prepare(DataFile)).Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void AFolderThatCannotBeWrittenIsRefused()
+    {
+        File.WriteAllText(Path.Combine(folder.FullName, "file"), "");
+        var told = Assert.Throws<PantryFileException>(() => PantryFile.Prepare(Path.Combine(folder.FullName, "file", "workshop.db")));
+        Assert.Contains("AMBER_DATA", told.Remedy, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void AFileIsKeptInWriteAheadModeWithForeignKeys()
+    {
+        PantryFile.Prepare(DataFile);
+        using var db = new SqliteConnection(PantryFile.ConnectionString(DataFile));
+        db.Open();
+        Assert.Equal(("wal", 1L), (Scalar("PRAGMA journal_mode"), Scalar("PRAGMA foreign_keys")));
+
+        object? Scalar(string sql)
+        {
+            using var command = db.CreateCommand();
+            command.CommandText = sql;
+            return command.ExecuteScalar();
+        }
+    }
+
+    [Fact]
+    public async Task ATakenPortIsSaidInPlainWords()
+    {
+        using var taken = new TcpListener(IPAddress.Loopback, 0);
+        taken.Start();
+        var options = new AmberOptions(((IPEndPoint)taken.LocalEndpoint).Port, DataFile, false, false, folder.FullName);
+        await using var app = AmberServer.Build(options);
+        var told = await Assert.ThrowsAsync<StartException>(() => AmberServer.RunAsync(app, options));
+        Assert.Contains("AMBER_PORT", told.Remedy, StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData("http://evil.example", 403)]
+    [InlineData("http://localhost:1", 403)]
+    [InlineData("null", 403)]
+    public async Task APageFromElsewhereCannotWrite(string origin, int status)
+    {
+        await using var host = await PantryHost.Start();
+        var request = new HttpRequestMessage(HttpMethod.Post, "/api/formulas") { Content = new StringContent("""{"name":"x","family":"balm","from":"blank"}""", System.Text.Encoding.UTF8, "application/json") };
+        request.Headers.Add("Origin", origin);
+        using var response = await host.Client.SendAsync(request, TestContext.Current.CancellationToken);
+        Assert.Equal(status, (int)response.StatusCode);
+        Assert.Empty((await host.Get("/api/formulas")).AsArray());
+    }
+
+    [Fact]
+    public async Task OnlyTheWorkshopsOwnNamesAreAnswered()
+    {
+        await using var host = await PantryHost.Start();
+        var request = new HttpRequestMessage(HttpMethod.Get, "/api/house");
+        request.Headers.Host = "rebound.example";
+        using var response = await host.Client.SendAsync(request, TestContext.Current.CancellationToken);
+        Assert.Equal(400, (int)response.StatusCode);
+        await host.Get("/api/health");
+        using var nothing = await host.Raw(HttpMethod.Get, "/api/nothing", null);
+        Assert.Equal(404, (int)nothing.StatusCode);
+    }
+
+    [Fact]
+    public async Task TheTypedClientKnowsTheWholeApi()
+    {
+        await using var host = await PantryHost.Start();
+        var served = OpenApiFile.Pretty(await host.Client.GetStringAsync("/openapi/v1.json", TestContext.Current.CancellationToken));
+        var kept = await File.ReadAllTextAsync(Path.Combine(AppContext.BaseDirectory, "openapi.json"), TestContext.Current.CancellationToken);
+        Assert.True(served == kept, "The API has changed: run ./amber api and commit what it writes.");
+        Assert.Contains("\"example\"", served, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void OptionsComeFromTheEnvironment()
+    {
+        AmberOptions Read(string[] args, params (string Name, string Value)[] set) => AmberOptions.Read(args, name => set.FirstOrDefault(pair => pair.Name == name).Value);
+        Assert.Equal("/x/amber-pantry/workshop.db", Read([], ("XDG_DATA_HOME", "/x")).DataFile);
+        Assert.Equal("/h/.local/share/amber-pantry/demo.db", Read(["--demo"], ("HOME", "/h")).DataFile);
+        Assert.Equal(("/d/workshop.db", 6000), (Read([], ("AMBER_DATA", "/d"), ("AMBER_PORT", "6000")).DataFile, Read([], ("AMBER_PORT", "6000")).Port));
+        Assert.Throws<StartException>(() => Read([], ("AMBER_PORT", "ninety")));
+        Assert.Throws<StartException>(() => Read(["--fresh"]));
+    }
+
+    [Fact]
+    public void ImportsRunOneWay()
+    {
+        string[] Used(Type of) => [.. of.Assembly.GetReferencedAssemblies().Select(name => name.Name!).Where(name => name.StartsWith("AmberPantry", StringComparison.Ordinal)).Order()];
+        Assert.Empty(Used(typeof(AmberJson)));
+        Assert.Equal(["AmberPantry.Core"], Used(typeof(PantryDb)));
+        Assert.Equal(["AmberPantry.Core"], Used(typeof(WorkshopDocument)));
+        Assert.DoesNotContain(typeof(AmberJson).Assembly.GetReferencedAssemblies(), name => name.Name!.StartsWith("Microsoft.AspNetCore", StringComparison.Ordinal) || name.Name.StartsWith("Microsoft.EntityFrameworkCore", StringComparison.Ordinal));
+    }
+}

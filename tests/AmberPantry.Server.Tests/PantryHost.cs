@@ -1,0 +1,104 @@
+using System.Net.Http.Json;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using AmberPantry.Core;
+using AmberPantry.Server.Hosting;
+using Microsoft.AspNetCore.Builder;
+
+namespace AmberPantry.Server.Tests;
+
+/// <summary>The real server on a free port with a real SQLite file of its own.</summary>
+public sealed class PantryHost : IAsyncDisposable
+{
+    private readonly DirectoryInfo? ownFolder;
+    private readonly WebApplication app;
+
+    private PantryHost(WebApplication app, AmberOptions options, DirectoryInfo? ownFolder)
+    {
+        this.app = app;
+        this.ownFolder = ownFolder;
+        Options = options;
+        Client = new HttpClient { BaseAddress = new Uri(AmberServer.Address(app)) };
+    }
+
+    public AmberOptions Options { get; }
+
+    public HttpClient Client { get; }
+
+    /// <param name="file">An existing file to go on with; left out, a new one in a folder that is removed afterwards.</param>
+    public static async Task<PantryHost> Start(bool demo = false, string? file = null)
+    {
+        var folder = file is null ? Directory.CreateTempSubdirectory("amber-test-") : null;
+        var options = new AmberOptions(0, file ?? Path.Combine(folder!.FullName, "workshop.db"), demo, false, Path.GetTempPath());
+        var app = AmberServer.Build(options);
+        await app.StartAsync();
+        return new PantryHost(app, options, folder);
+    }
+
+    /// <summary>Stops without saying goodbye and starts again on the same file.</summary>
+    public async Task<PantryHost> Restart()
+    {
+        await app.DisposeAsync();
+        return await Start(Options.Demo, Options.DataFile);
+    }
+
+    public Task<JsonNode> Get(string path) => Send(HttpMethod.Get, path, null);
+
+    public Task<JsonNode> Post(string path, object body) => Send(HttpMethod.Post, path, body);
+
+    public Task<JsonNode> Put(string path, object body) => Send(HttpMethod.Put, path, body);
+
+    /// <summary>Expects the call to be refused and answers its problem details.</summary>
+    public async Task<JsonNode> Refused(int status, HttpMethod method, string path, object? body)
+    {
+        using var response = await Raw(method, path, body);
+        var text = await response.Content.ReadAsStringAsync();
+        Assert.Equal(status, (int)response.StatusCode);
+        Assert.Equal("application/problem+json", response.Content.Headers.ContentType?.MediaType);
+        Assert.DoesNotContain("   at ", text, StringComparison.Ordinal);
+        var problem = JsonNode.Parse(text)!;
+        Assert.NotEmpty(problem["detail"]!.GetValue<string>());
+        Assert.NotEmpty(problem["remedy"]!.GetValue<string>());
+        return problem;
+    }
+
+    public Task<HttpResponseMessage> Raw(HttpMethod method, string path, object? body)
+    {
+        var request = new HttpRequestMessage(method, path);
+        request.Content = body switch
+        {
+            null => null,
+            string text => new StringContent(text, System.Text.Encoding.UTF8, "application/json"),
+            JsonNode node => new StringContent(node.ToJsonString(), System.Text.Encoding.UTF8, "application/json"),
+            _ => JsonContent.Create(body, options: AmberJson.Options),
+        };
+        return Client.SendAsync(request);
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        Client.Dispose();
+        await app.DisposeAsync();
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        ownFolder?.Delete(recursive: true);
+    }
+
+    private async Task<JsonNode> Send(HttpMethod method, string path, object? body)
+    {
+        using var response = await Raw(method, path, body);
+        var text = await response.Content.ReadAsStringAsync();
+        Assert.True(response.IsSuccessStatusCode, $"{method} {path}: {(int)response.StatusCode} {text}");
+        return text.Length == 0 ? new JsonObject() : JsonNode.Parse(text)!;
+    }
+}
+
+internal static class Json
+{
+    public static int Int(this JsonNode node, string name) => node[name]!.GetValue<int>();
+
+    public static string Text(this JsonNode node, string name) => node[name]!.GetValue<string>();
+
+    public static decimal Share(this JsonNode trial, int line) => trial["content"]!["lines"]![line]!["percent"]!.GetValue<decimal>();
+
+    public static JsonElement Element(this JsonNode node) => JsonSerializer.SerializeToElement(node);
+}

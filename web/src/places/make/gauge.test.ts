@@ -1,0 +1,22 @@
+import { describe, expect, it } from "vitest";
+import { gaugeOf, reach } from "./gauge";
+
+describe("weighing gauge", () => {
+  it("fills upwards and gives the last tenth most of the room", () => {
+    const gauge = gaugeOf(144, 0.7, 0, 700);
+    const levels = [0, 50, 100, 129, 138, 144, 145, 150].map(gauge.y);
+    expect([...levels].sort((a, b) => b - a)).toEqual(levels);
+    expect(gauge.y(129.6)).toBeCloseTo(gauge.tear, 6);
+    const perGramBelow = (gauge.y(0) - gauge.y(100)) / 100;
+    const perGramAbove = (gauge.y(135) - gauge.y(144)) / 9;
+    expect(perGramAbove / perGramBelow).toBeCloseTo(10, 6);
+    expect(gauge.y(9999)).toBe(0);
+  });
+
+  it("knows short, right and over at the edges", () => {
+    expect(reach(143.3, 144, 0.7)).toBe("right");
+    expect(reach(144.7, 144, 0.7)).toBe("right");
+    expect(reach(143.2, 144, 0.7)).toBe("short");
+    expect(reach(144.8, 144, 0.7)).toBe("over");
+  });
+});
