@@ -58,11 +58,11 @@ function Pages() {
   );
   return (
     <div className="app">
-      <a className="skip" href="#findings">
-        Skip to findings
+      <a className="skip" href="#main">
+        Skip to the page
       </a>
       {!making && <Shelf onJump={() => setJumping(true)} />}
-      <Suspense fallback={<main className="plates" />}>
+      <Suspense fallback={<main id="main" className="plates" />}>
         <Routes>
           <Route path="/" element={<Navigate replace to="/today" />} />
           <Route path="/today" element={<TodayPage />} />
@@ -85,7 +85,7 @@ function Pages() {
 
 function NotHere() {
   return (
-    <main className="plates no-right no-instrument">
+    <main id="main" className="plates no-right no-instrument">
       <section className="plate plate-left">
         <div className="title-line">
           <h1 className="title">There is nothing at this address</h1>

@@ -18,6 +18,8 @@ export function Plates({ title, right, fold, instrument, children, name }: Props
   const [open, setOpen] = useState(false);
   return (
     <main
+      id="main"
+      tabIndex={-1}
       className={[
         "plates",
         right ? "" : "no-right",

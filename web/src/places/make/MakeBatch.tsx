@@ -106,7 +106,7 @@ export function MakeBatch() {
 
   if (!batch || !step) {
     return (
-      <main className="make">
+      <main id="main" className="make">
         <section className="make-step">
           <p>{query.error instanceof Refused ? query.error.line : query.error ? query.error.message : ""}</p>
         </section>
@@ -220,7 +220,7 @@ export function MakeBatch() {
       wipe={() => setWiping(wipeSeconds)}
       type={(weighing || step.toC != null) && !last ? type : undefined}
     >
-      <main className="make">
+      <main id="main" className="make">
         <header className="make-strip">
           <h1 className="make-where">
             {weighing ? weighWords(batch.steps, index) : `Step ${index + 1} of ${batch.steps.length}`}

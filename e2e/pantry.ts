@@ -1,0 +1,105 @@
+import { type ChildProcess, spawn } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import { createServer } from "node:net";
+import { tmpdir } from "node:os";
+import { join, resolve } from "node:path";
+import { test as base } from "@playwright/test";
+
+export const launchOptions = {
+  executablePath: "/usr/bin/chromium",
+  args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+};
+
+const root = resolve(import.meta.dirname, "..");
+
+const freePort = () =>
+  new Promise<number>((found) => {
+    const probe = createServer();
+    probe.listen(0, "127.0.0.1", () => {
+      const address = probe.address();
+      probe.close(() => found(typeof address === "object" && address ? address.port : 0));
+    });
+  });
+
+/** A server of its own with a data folder of its own; it can be killed and started again. */
+export class Pantry {
+  private process: ChildProcess | undefined;
+  private constructor(
+    readonly home: string,
+    readonly port: number,
+    private readonly demo: boolean,
+  ) {}
+
+  static async open(demo: boolean): Promise<Pantry> {
+    const pantry = new Pantry(mkdtempSync(join(tmpdir(), "amber-e2e-")), await freePort(), demo);
+    await pantry.start();
+    return pantry;
+  }
+
+  get url(): string {
+    return `http://localhost:${this.port}`;
+  }
+
+  async start(): Promise<void> {
+    const { AMBER_DATA: _, XDG_DATA_HOME: __, ...rest } = process.env;
+    this.process = spawn("dotnet", [join(root, ".amber/server/AmberPantry.Server.dll"), ...(this.demo ? ["--demo"] : [])], {
+      env: { ...rest, HOME: this.home, AMBER_PORT: String(this.port), AMBER_WEB: join(root, ".amber/web"), DOTNET_CLI_HOME: this.home },
+      stdio: "inherit",
+    });
+    for (let i = 0; i < 200; i++) {
+      const ready = await fetch(`${this.url}/api/health`).then(
+        (answer) => answer.ok,
+        () => false,
+      );
+      if (ready) return;
+      await new Promise((done) => setTimeout(done, 50));
+    }
+    throw new Error("The server did not start.");
+  }
+
+  async kill(): Promise<void> {
+    const gone = new Promise((done) => this.process?.once("exit", done));
+    this.process?.kill("SIGKILL");
+    await gone;
+  }
+
+  async close(): Promise<void> {
+    await this.kill();
+    rmSync(this.home, { recursive: true, force: true });
+  }
+
+  async call<T>(method: string, path: string, body?: unknown): Promise<T> {
+    const answer = await fetch(`${this.url}/api${path}`, {
+      method,
+      headers: { "content-type": "application/json" },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
+    if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
+    return (await answer.json()) as T;
+  }
+}
+
+/** Tests with the made-up pantry (`demo`) or an empty workshop (`own`), and no page error left unseen. */
+export const test = base.extend<{ demo: Pantry; own: Pantry; quiet: undefined }>({
+  demo: async ({}, use) => {
+    const pantry = await Pantry.open(true);
+    await use(pantry);
+    await pantry.close();
+  },
+  own: async ({}, use) => {
+    const pantry = await Pantry.open(false);
+    await use(pantry);
+    await pantry.close();
+  },
+  quiet: [
+    async ({ page }, use) => {
+      const errors: string[] = [];
+      page.on("pageerror", (error) => errors.push(error.message));
+      await use(undefined);
+      if (errors.length > 0) throw new Error(`The page threw: ${errors.join("; ")}`);
+    },
+    { auto: true },
+  ],
+});
+
+export { expect } from "@playwright/test";

@@ -1,0 +1,12 @@
+import { defineConfig } from "@playwright/test";
+import { launchOptions } from "./pantry";
+
+export default defineConfig({
+  testDir: "./tests",
+  timeout: 60_000,
+  expect: { timeout: 8_000 },
+  fullyParallel: false,
+  workers: 2,
+  reporter: [["line"], ["json", { outputFile: process.env.AMBER_REPORT ?? "test-results/report.json" }]],
+  use: { viewport: { width: 1280, height: 800 }, launchOptions, trace: "retain-on-failure" },
+});

@@ -1,0 +1,37 @@
+import type { Page } from "@playwright/test";
+import { resolve } from "node:path";
+import { expect, test } from "../pantry";
+
+const folder = resolve(import.meta.dirname, "../../docs/screenshots");
+
+test("one picture of each view", async ({ page, demo }) => {
+  const shoot = async (name: string, path: string, act?: (page: Page) => Promise<void>, size = { width: 1280, height: 800 }) => {
+    await page.setViewportSize(size);
+    await page.goto(demo.url + path);
+    await expect(page.locator("h1").first()).toBeVisible();
+    await page.waitForLoadState("networkidle");
+    await act?.(page);
+    await page.waitForTimeout(250);
+    await page.screenshot({ path: `${folder}/${name}.png` });
+  };
+  const tablet = { width: 1180, height: 820 };
+  await shoot("today-day", "/today");
+  await shoot("bench-day", "/bench/7");
+  await shoot("bench-held", "/bench/7", async () => {
+    await page.locator('[data-boundary="L3"]').focus();
+    await page.keyboard.press("Space");
+    for (let i = 0; i < 3; i++) await page.keyboard.press("Shift+ArrowDown");
+    await expect(page.getByText("24.0 → 27.0").first()).toBeVisible();
+  });
+  await shoot("bench-under", "/bench/13?under=12");
+  await shoot("bench-820", "/bench/7", undefined, { width: 820, height: 1180 });
+  await shoot("make-weigh", "/make/7", async () => page.locator(".make-number").fill("552.1"), tablet);
+  await shoot("logbook-day", "/logbook/1");
+  await shoot("house-day", "/house");
+  await page.getByRole("button", { name: "Night shift" }).click();
+  await shoot("bench-night", "/bench/7", async () => {
+    await page.locator("[data-remedy]").nth(2).focus();
+    await expect(page.locator(".effect")).not.toBeEmpty();
+  });
+  await shoot("today-night", "/today");
+});

@@ -1,0 +1,86 @@
+import type { Page } from "@playwright/test";
+import { expect, test } from "../pantry";
+
+type Batch = { id: number; steps: { kind: string; title: string; targetG: number | null }[]; atStep: number; potG: number; done: { index: number; weighedG: number | null }[] };
+
+/** Next sleeps for a moment after each change, so the press is repeated until the step has moved on. */
+async function next(page: Page, by: () => Promise<void>): Promise<void> {
+  const before = await page.locator(".make-where").textContent();
+  const title = await page.locator(".make-title").textContent();
+  await expect(async () => {
+    await by();
+    expect((await page.locator(".make-where").textContent()) !== before || (await page.locator(".make-title").textContent()) !== title).toBe(true);
+  }).toPass({ intervals: [250, 300, 400], timeout: 6000 });
+}
+
+test("a batch is made by keys through a killed server and a closed tab, into the logbook", async ({ page, demo, context }) => {
+  await page.goto(`${demo.url}/bench/7`);
+  await page.getByRole("button", { name: "Make this" }).click();
+  await expect(page.getByRole("heading", { name: "Gather and protect" })).toBeVisible();
+  const id = Number(page.url().split("/").at(-1));
+  const batch = await demo.call<Batch>("GET", `/batches/${id}`);
+  const press = () => page.keyboard.press("Enter");
+  await next(page, press);
+
+  await page.keyboard.type(String(batch.steps[1]?.targetG));
+  await expect(page.locator(".next.ready")).toBeVisible();
+  await next(page, press);
+  await expect(page.getByText(/In the pot so far/)).toContainText("6.0");
+
+  await demo.kill();
+  await page.keyboard.type(String(batch.steps[2]?.targetG));
+  await next(page, press);
+  await page.close();
+  await demo.start();
+
+  const again = await context.newPage();
+  await again.goto(`${demo.url}/make/${id}`);
+  await expect(again.getByText(/In the pot so far/)).toContainText("78.0");
+  await again.goto(`${demo.url}/today`);
+  await expect(again.getByText(/stopped at step 4 of/)).toBeVisible();
+  await again.locator(".today-row", { hasText: "Slipway Hand Balm" }).getByRole("button", { name: "Carry on" }).click();
+  await expect(again.locator(".make-title")).toHaveText(batch.steps[3]?.title ?? "");
+
+  for (let at = 3; at < batch.steps.length - 1; at++) {
+    const step = batch.steps[at];
+    await expect(again.locator(".make-title")).toHaveText(step?.title ?? "");
+    if (step?.targetG != null) await again.locator(".make-number").fill(String(step.targetG));
+    await next(again, () => again.locator(".next").click());
+  }
+  await again.getByLabel(/How many tins/).fill("12");
+  await again.getByLabel("Notes").fill("poured well");
+  await again.locator(".next").click({ delay: 700 });
+  await expect(again).toHaveURL(new RegExp(`/logbook/${id}`));
+  await expect(again.getByText("12 tins filled, 12 left.")).toBeVisible();
+  await again.getByLabel("Temperature of the product").fill("20");
+  await again.getByLabel("In words").fill("gives under the thumb");
+  await again.getByRole("button", { name: "Log it" }).click();
+  await expect(again.getByText("thumb press at 20")).toBeVisible();
+  await again.getByText("Slump", { exact: true }).click();
+  await again.getByLabel("Temperature at which it slumped").fill("warm");
+  await again.getByRole("button", { name: "Log it" }).click();
+  await expect(again.getByRole("alert")).toContainText("is not a temperature");
+  await again.getByLabel("Temperature at which it slumped").fill("48,5");
+  await again.getByRole("button", { name: "Log it" }).click();
+  await expect(again.locator(".said li", { hasText: "slump:" })).toContainText("48.5");
+});
+
+test("over and under: a slip asks, an over-pour offers to scale the rest", async ({ page, demo }) => {
+  await page.goto(`${demo.url}/bench/7`);
+  await page.getByRole("button", { name: "Make this" }).click();
+  await expect(page.getByRole("heading", { name: "Gather and protect" })).toBeVisible();
+  await next(page, () => page.locator(".next").click());
+  const field = page.locator(".make-number");
+  await field.fill("much");
+  await page.locator(".next").click({ delay: 700 });
+  await expect(page.getByRole("alert")).toContainText("is not a weight");
+  await field.fill("5");
+  await page.locator(".next").click({ delay: 700 });
+  await expect(page.getByRole("alert")).toContainText("Keep 5.0");
+  await field.fill("6.3");
+  await page.locator(".next").click({ delay: 700 });
+  await expect(page.getByText(/0\.3.g over/).first()).toBeVisible();
+  await page.getByRole("button", { name: /Scale the rest up to 630/ }).click();
+  await expect(page.locator(".make-title")).toHaveText("Beeswax, filtered");
+  await expect(page.locator(".make-go")).toContainText("75.6");
+});

@@ -1,0 +1,90 @@
+import AxeBuilder from "@axe-core/playwright";
+import { readFileSync } from "node:fs";
+import { expect, test } from "../pantry";
+
+const views = ["/today", "/bench/7", "/bench/7?under=4", "/bench/13", "/bench/new", "/make", "/make/7", "/logbook/1", "/house"];
+
+for (const theme of ["day", "night"] as const) {
+  test(`no view breaks accessibility in the ${theme} theme`, async ({ page, demo }) => {
+    test.setTimeout(180_000);
+    const { house } = await demo.call<{ house: { preferences: object } }>("GET", "/house");
+    await demo.call("PUT", "/house", { ...house, preferences: { ...house.preferences, theme } });
+    for (const view of views) {
+      await page.goto(demo.url + view);
+      await expect(page.locator("h1").first()).toBeVisible();
+      await page.waitForLoadState("networkidle");
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(violations.map((one) => `${view} ${one.id}: ${one.nodes.slice(0, 3).map((node) => node.html.slice(0, 160)).join(" | ")}`)).toEqual([]);
+    }
+  });
+}
+
+test("today holds back what would slump and takes tomorrow's heat", async ({ page, demo }) => {
+  await page.goto(demo.url);
+  await expect(page.getByRole("heading", { name: "Thursday 11 June" })).toBeVisible();
+  await expect(page.getByText(/9 tins of Slipway Hand Balm trial 4 slump at/)).toBeVisible();
+  await page.getByRole("button", { name: "Hold back 9" }).click();
+  await expect(page.getByText(/9 tins of Slipway Hand Balm trial 4 slump at/)).toHaveCount(0);
+  await page.getByRole("button", { name: "Type tomorrow’s heat" }).click();
+  await page.getByRole("textbox", { name: /summer van/ }).fill("hot");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("is not a temperature");
+  await page.getByRole("textbox", { name: /summer van/ }).fill("52");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText(/Tomorrow’s summer van: 52/).first()).toBeVisible();
+  await page.reload();
+  await expect(page.getByText(/In a 52/)).toBeVisible();
+});
+
+test("house: units change everywhere, a slip is named, a copy goes out and in", async ({ page, demo, own }) => {
+  await page.goto(`${demo.url}/house`);
+  await page.getByText("°F", { exact: true }).click();
+  await page.getByLabel("Scale step").fill("naught");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("is not a number");
+  await page.getByLabel("Scale step").fill("1");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Weights are rounded to the new step.")).toBeVisible();
+  await page.getByRole("link", { name: "Bench" }).click();
+  await expect(page.getByText(/°F/).first()).toBeVisible();
+
+  await page.goto(`${demo.url}/house`);
+  const [file] = await Promise.all([page.waitForEvent("download"), page.getByRole("link", { name: "Take a copy" }).click()]);
+  const copy = readFileSync(await file.path(), "utf8");
+  await page.goto(`${own.url}/house`);
+  const choose = page.getByLabel("A copy of a workshop");
+  await choose.setInputFiles({ name: "broken.json", mimeType: "application/json", buffer: Buffer.from(copy.replaceAll('"beeswax, filtered"', '"moon dust"')) });
+  await expect(page.getByRole("alert")).toContainText("moon dust");
+  await expect(page.getByRole("alert")).toContainText("Nothing was changed");
+  await choose.setInputFiles({ name: "copy.json", mimeType: "application/json", buffer: Buffer.from(copy) });
+  await expect(page.getByText("Nothing has been changed yet.")).toBeVisible();
+  await page.getByRole("button", { name: "Take it all in" }).click();
+  await expect(page.getByText("The copy is in.")).toBeVisible();
+  await page.getByRole("link", { name: "Bench" }).click();
+  await expect(page.getByRole("heading", { name: "Slipway Hand Balm" })).toBeVisible();
+});
+
+test("the bench sheet fits one page", async ({ page, demo }) => {
+  await page.goto(`${demo.url}/bench/7`);
+  await expect(page.locator(".print-steps li").first()).toBeAttached();
+  for (const format of ["A5", "A4"] as const) {
+    const pdf = await page.pdf({ format, preferCSSPageSize: false });
+    expect(pdf.toString("latin1").match(/\/Type\s*\/Page[^s]/g)).toHaveLength(1);
+  }
+});
+
+test("long names, many lines and a narrow window keep everything in reach", async ({ page, own }) => {
+  const name = "A very long name for a balm that somebody could not stop typing until the label was full, and then a little more";
+  const trial = await own.call<{ id: number; revision: number }>("POST", "/formulas", { name, family: "balm", from: "usual" });
+  let revision = trial.revision;
+  for (const material of ["jojoba oil", "argan oil", "cocoa butter", "candelilla wax", "carnauba wax", "mango butter", "lanolin", "squalane", "olive oil", "marula oil", "kaolin", "coco-caprylate"]) {
+    const now = await own.call<{ revision: number }>("POST", `/trials/${trial.id}/edits`, { revision, edits: [{ kind: "add-line", material, share: "1", givesWay: "makeweight" }] }).catch(() => null);
+    revision = now?.revision ?? revision;
+  }
+  for (const width of [1280, 1024, 820, 400]) {
+    await page.setViewportSize({ width, height: 800 });
+    await page.goto(`${own.url}/bench/${trial.id}`);
+    await expect(page.getByRole("row", { name: /^All 1[78]/ })).toContainText("100.0");
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0);
+  }
+});
