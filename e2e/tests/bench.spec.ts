@@ -31,7 +31,7 @@ test("by mouse: drag, type, keep, add, swap, remedy, undo, reload", async ({ pag
   await expect(share(page, "Beeswax")).toHaveText(/12\.5/);
 
   await page.getByRole("combobox", { name: "Add a material" }).fill("coco buter");
-  await page.getByRole("option", { name: /Cocoa butter/ }).click();
+  await page.getByRole("option", { name: /Cocoa butter, deodorised/ }).click();
   await page.keyboard.type("3");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("row", { name: /^All 10/ })).toContainText("100.0");

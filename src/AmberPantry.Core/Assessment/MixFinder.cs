@@ -25,16 +25,42 @@ public sealed class MixFinder(MaterialShelf shelf, Workshop workshop)
             throw new Refusal("E_EMPTY", "formula", null, "Nothing in the pot melts yet.", "Add a fat or a wax first.");
         }
 
-        var roomWas = start.Curve.FirmnessAt(20);
+        // Gentle first; where staying alike holds the search back, the missing degrees weigh more.
+        var best = start;
+        foreach (var weight in new[] { 2.0, 8, 40 })
+        {
+            best = Descend(start, editor, holdsAtC, weight);
+            if (best.SlumpC >= holdsAtC)
+            {
+                break;
+            }
+        }
+
+        if ((best.SlumpC ?? -10) < holdsAtC)
+        {
+            throw new Refusal(
+                "E_UNREACHABLE",
+                "holdsAtC",
+                holdsAtC,
+                $"No mix of these and the two usual waxes holds at {start.Say.Temperature(holdsAtC)}; the best slumps at {start.Say.Temperature(best.SlumpC ?? -5)}.",
+                "Let a kept line go, or add a harder wax.");
+        }
+
+        return new FoundMix(best.Formula, Says(start, best));
+    }
+
+    private Case Descend(Case start, FormulaEditor editor, double holdsAtC, double weight)
+    {
+        var roomWas = start.Curve!.FirmnessAt(20);
         double Cost(Case now)
         {
             var missing = Math.Max(0, holdsAtC - (now.SlumpC ?? -10));
             var room = now.Curve!.FirmnessAt(20);
             var moved = now.Lines.Sum(pair => Math.Abs((double)(pair.Line.Percent - Before(pair.Line.Material)))) / 2;
-            return (2 * missing) + (3 * Math.Abs(Math.Log(Math.Max(room, 0.1) / Math.Max(roomWas, 0.1)))) + (0.08 * moved);
+            return (weight * missing) + (3 * Math.Abs(Math.Log(Math.Max(room, 0.1) / Math.Max(roomWas, 0.1)))) + (0.08 * moved);
         }
 
-        decimal Before(string material) => formula.Lines.Where(line => line.Material == material).Sum(line => line.Percent);
+        decimal Before(string material) => ShareOf(start.Formula, material);
 
         var best = start;
         var cost = Cost(best);
@@ -49,27 +75,23 @@ public sealed class MixFinder(MaterialShelf shelf, Workshop workshop)
             (best, cost) = next;
         }
 
-        if ((best.SlumpC ?? -10) < holdsAtC)
-        {
-            throw new Refusal(
-                "E_UNREACHABLE",
-                "holdsAtC",
-                holdsAtC,
-                $"No mix of these and the two usual waxes holds at {start.Say.Temperature(holdsAtC)}; the best slumps at {start.Say.Temperature(best.SlumpC ?? -5)}.",
-                "Let a kept line go, or add a harder wax.");
-        }
+        return best;
+    }
 
+    private static decimal ShareOf(Formula formula, string material) => formula.Lines.Where(line => line.Material == material).Sum(line => line.Percent);
+
+    private static string Says(Case start, Case best)
+    {
         var changes = best.Lines
-            .Select(pair => (pair.Material, By: pair.Line.Percent - Before(pair.Line.Material)))
+            .Select(pair => (pair.Material, By: pair.Line.Percent - ShareOf(start.Formula, pair.Line.Material)))
             .Concat(start.Lines.Where(pair => best.Formula.Lines.All(line => line.Material != pair.Line.Material)).Select(pair => (pair.Material, By: -pair.Line.Percent)))
             .Where(change => change.By != 0)
             .OrderByDescending(change => change.By)
             .Select(change => $"{Wording.Brief(change.Material.Name)} {(change.By > 0 ? "+" : "−")}{Math.Abs(change.By):0.##}")
             .ToArray();
-        var says = changes.Length == 0
-            ? $"This mix already holds at {start.Say.Temperature(holdsAtC)}."
+        return changes.Length == 0
+            ? $"This mix already holds: it slumps at {start.Say.Temperature(start.SlumpC ?? -5)}."
             : $"{string.Join(", ", changes)}: slumps {start.Say.BareTemperature(start.SlumpC ?? -5)} → {start.Say.Temperature(best.SlumpC ?? -5)}.";
-        return new FoundMix(best.Formula, says);
     }
 
     private IEnumerable<Case> Neighbours(Case now, FormulaEditor editor)

@@ -235,7 +235,19 @@ export function MakeBatch() {
             Leave
           </button>
         </header>
-        <section className="make-step" aria-label={step.title}>
+        <section
+          className="make-step"
+          aria-label={step.title}
+          onKeyDown={(event) => {
+            // The hand stays on the number: Enter, Space and an empty Backspace mean Next and Back there too.
+            if (!(event.target instanceof HTMLInputElement)) return;
+            const number = event.target.classList.contains("make-number");
+            if (event.key === "Enter" || (event.key === " " && number)) next();
+            else if (event.key === "Backspace" && number && typed === "") back();
+            else return;
+            event.preventDefault();
+          }}
+        >
           {weighing ? (
             <WeighBody
               batch={batch}
