@@ -38,8 +38,12 @@ await page.evaluate(() => {
     const moved = window.movedAt;
     if (moved === undefined) return;
     window.movedAt = undefined;
-    // Two frames on, the changed outline has been painted.
-    requestAnimationFrame(() => requestAnimationFrame(() => window.moves.push(performance.now() - moved)));
+    // The frame's callbacks run before it is painted; a message posted from one arrives after.
+    requestAnimationFrame(() => {
+      const painted = new MessageChannel();
+      painted.port1.onmessage = () => window.moves.push(performance.now() - moved);
+      painted.port2.postMessage(0);
+    });
   }).observe(document.querySelector(".ruler-picture"), { subtree: true, attributes: true, attributeFilter: ["d"] });
 });
 await page.mouse.move(box.x + box.width / 2, box.y + 14);

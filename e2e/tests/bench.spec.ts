@@ -80,7 +80,7 @@ test("a landmark is taken to see what would happen, and a mix that holds is laid
   await page.getByRole("button", { name: /Take it as trial 8/ }).click();
   await page.getByLabel("What is it after?").fill("hold at 51");
   await page.getByRole("button", { name: "Start trial 8" }).click();
-  await expect(page.getByRole("button", { name: "trial 8" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "trial 8", exact: true })).toBeVisible();
   await expect(page.getByRole("group", { name: /Warmth ruler/ })).toBeVisible();
 });
 
@@ -107,7 +107,7 @@ test("a made trial stays, and changing it starts the next one with an intent", a
   await expect(page.getByRole("alert")).toContainText("needs to say what it is after");
   await page.getByLabel("What is it after?").fill("softer for cold thumbs");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("button", { name: "trial 8" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "trial 8", exact: true })).toBeVisible();
   await expect(share(page, "Beeswax")).toHaveText(/13\.0/);
 });
 

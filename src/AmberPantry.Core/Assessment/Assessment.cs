@@ -19,12 +19,11 @@ public enum Severity
     Note,
 }
 
-/// <summary>Firmness and solids along the ruler.</summary>
+/// <summary>Firmness along the ruler.</summary>
 /// <param name="FirstC">Temperature of the first value, °C.</param>
 /// <param name="StepC">Degrees between values.</param>
 /// <param name="FirmnessKPa">Yield value, kPa, two decimals.</param>
-/// <param name="SolidPercent">Mass percent of the lipid, one decimal.</param>
-public sealed record CurveView(double FirstC, double StepC, IReadOnlyList<double> FirmnessKPa, IReadOnlyList<double> SolidPercent);
+public sealed record CurveView(double FirstC, double StepC, IReadOnlyList<double> FirmnessKPa);
 
 /// <summary>A state and the temperatures it lasts.</summary>
 public sealed record StateSpan(MatterState State, double FromC, double ToC);

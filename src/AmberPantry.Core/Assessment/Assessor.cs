@@ -24,12 +24,13 @@ public sealed class Assessor(MaterialShelf shelf, Workshop workshop)
         var at = new Case(formula, shelf, workshop);
         var found = Judge(at);
         var remedies = withRemedies ? new RemedySearch(at, Editor) : null;
-        var sheet = Weighable.Sheet(at);
+        var sheet = at.Sheet;
         var clear = at.ClearC;
+        var states = States(at.Curve);
         return new Assessment
         {
             Curve = at.Curve is null ? null : View(at.Curve),
-            States = States(at.Curve),
+            States = states,
             SlumpC = at.SlumpC,
             ClearC = clear,
             DoubtC = at.Melt.DoubtC,
@@ -39,7 +40,7 @@ public sealed class Assessor(MaterialShelf shelf, Workshop workshop)
             PourFromC = clear + PourWindow.AboveClearC,
             PourToC = clear + PourWindow.MostAboveClearC,
             Landmarks = [.. workshop.Landmarks.Select(landmark => Read(at, landmark))],
-            Sentence = Sentence(at),
+            Sentence = Sentence(at, states),
             TotalPercent = formula.Total,
             Groups = [.. at.Norm.Groups.Select(group => new GroupTotal(group.Group, GroupShares.Share(at, group), group.Low, group.High)), .. OtherGroups(at)],
             Sheet = Sheet(formula, sheet),
@@ -59,14 +60,12 @@ public sealed class Assessor(MaterialShelf shelf, Workshop workshop)
     private static CurveView View(MeltCurve curve)
     {
         var firmness = new double[curve.FirmnessKPa.Count];
-        var solid = new double[firmness.Length];
         for (var t = 0; t < firmness.Length; t++)
         {
             firmness[t] = Math.Round(curve.FirmnessKPa[t], 2);
-            solid[t] = Math.Round(100 * curve.Solid[t], 1);
         }
 
-        return new CurveView(TemperatureGrid.Ruler.FirstC, TemperatureGrid.Ruler.StepC, firmness, solid);
+        return new CurveView(TemperatureGrid.Ruler.FirstC, TemperatureGrid.Ruler.StepC, firmness);
     }
 
     private static List<StateSpan> States(MeltCurve? curve)
@@ -104,14 +103,14 @@ public sealed class Assessor(MaterialShelf shelf, Workshop workshop)
         return new LandmarkReading(landmark.Id, landmark.Name, landmark.TemperatureC, landmark.Kind, landmark.Hours, state, Math.Round(firmness, 2), holds, says);
     }
 
-    private static string Sentence(Case at)
+    private static string Sentence(Case at, IReadOnlyList<StateSpan> states)
     {
         if (at.Curve is null)
         {
             return "Nothing in the pot melts yet.";
         }
 
-        var spans = States(at.Curve).Where(span => span.ToC - span.FromC >= 0.5).ToArray();
+        var spans = states.Where(span => span.ToC - span.FromC >= 0.5).ToArray();
         var about = at.Melt.DoubtC >= 3 ? "about " : "";
         var words = spans.Select((span, i) => i switch
         {

@@ -8,7 +8,7 @@ internal sealed class Weighable : IRule
 {
     public IEnumerable<Found> Check(Case at)
     {
-        var sheet = Sheet(at);
+        var sheet = at.Sheet;
         if (sheet is null || sheet.Lines.MaxBy(line => line.ErrorPercent) is not { Verdict: not WeighVerdict.Fine } worst)
         {
             yield break;
@@ -26,7 +26,7 @@ internal sealed class Weighable : IRule
             Numbers = [new("weighing error", worst.ErrorPercent, "%"), new("limit", Weighing.RoughAbovePercent, "%")],
             Because = "Display step and repeatability of the scale, against the line's weight; above 2 % is rough, above 10 % cannot be weighed.",
             Advice = Premix(at, worst, material),
-            Gap = other => ((Sheet(other)?.Lines.Max(line => line.ErrorPercent) ?? 0) / Weighing.RoughAbovePercent) - 1,
+            Gap = other => ((other.Sheet?.Lines.Max(line => line.ErrorPercent) ?? 0) / Weighing.RoughAbovePercent) - 1,
             Acts = Bigger(at, sheet, worst),
         };
     }

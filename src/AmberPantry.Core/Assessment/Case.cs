@@ -10,6 +10,7 @@ internal sealed class Case
     private readonly Lazy<ProductMelt> melt;
     private readonly Lazy<double?> slumpC;
     private readonly Lazy<double?> clearC;
+    private readonly Lazy<WeighingSheet?> sheet;
 
     public Case(Formula formula, MaterialShelf shelf, Workshop workshop)
     {
@@ -22,6 +23,7 @@ internal sealed class Case
         melt = new(() => new ProductMelt(formula, shelf));
         slumpC = new(() => Curve?.SlumpC);
         clearC = new(() => Curve?.ClearC);
+        sheet = new(() => Weighable.Sheet(this));
     }
 
     public Formula Formula { get; }
@@ -44,6 +46,9 @@ internal sealed class Case
     public double? SlumpC => slumpC.Value;
 
     public double? ClearC => clearC.Value;
+
+    /// <summary>Null for an empty pot.</summary>
+    public WeighingSheet? Sheet => sheet.Value;
 
     public IEnumerable<(FormulaLine Line, Material Material)> Lines => Formula.Lines.Zip(Materials);
 

@@ -9,6 +9,9 @@ public sealed class MeltCurve
     /// <summary>Solid fraction above which a melt looks cloudy.</summary>
     public const double ClearSolid = 0.003;
 
+    /// <summary>Halvings of half a degree: ends below a hundredth.</summary>
+    private const int BisectionsInACell = 6;
+
     private readonly LipidBlend blend;
     private readonly double factor;
     private readonly double[] solid;
@@ -72,7 +75,7 @@ public sealed class MeltCurve
         }
 
         double below = grid.Temperature(low), above = grid.Temperature(high);
-        for (var i = 0; i < 9; i++)
+        for (var i = 0; i < BisectionsInACell; i++)
         {
             var middle = (below + above) / 2;
             (below, above) = at(middle) >= limit ? (middle, above) : (below, middle);

@@ -1726,7 +1726,7 @@ export interface components {
             /** @description Names of materials without a price. */
             unpriced: string[];
         };
-        /** @description Firmness and solids along the ruler. */
+        /** @description Firmness along the ruler. */
         CurveView: {
             /**
              * Format: double
@@ -1740,8 +1740,6 @@ export interface components {
             stepC: number;
             /** @description Yield value, kPa, two decimals. */
             firmnessKPa: number[];
-            /** @description Mass percent of the lipid, one decimal. */
-            solidPercent: number[];
         };
         DeviationView: {
             material: string;

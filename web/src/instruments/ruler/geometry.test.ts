@@ -6,7 +6,6 @@ const curve = (firmnessKPa: number[]): CurveView => ({
   firstC: -5,
   stepC: 0.5,
   firmnessKPa,
-  solidPercent: firmnessKPa,
 });
 
 describe("warmth ruler", () => {
