@@ -1,3 +1,5 @@
+using System.Text.Json;
+using AmberPantry.Core;
 using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Composition;
 using AmberPantry.Server.House;
@@ -23,7 +25,7 @@ public static class AssessEndpoints
 {
     public static void Map(RouteGroupBuilder api)
     {
-        api.MapPost("/assess", Assess);
+        api.MapPost("/assess", AnswerAsync).Accepts<AssessRequest>("application/json").Produces<AssessAnswer>();
         api.MapPost("/mix", (MixRequest request, WorkshopKeeper keeper) =>
         {
             FormulaCheck.Check(request.Formula, keeper.Shelf);
@@ -32,9 +34,36 @@ public static class AssessEndpoints
         });
     }
 
-    private static AssessAnswer Assess(AssessRequest request, WorkshopKeeper keeper)
+    private static async Task<IResult> AnswerAsync(HttpRequest http, WorkshopKeeper keeper)
     {
+        if (!http.HasJsonContentType())
+        {
+            throw new BadHttpRequestException("The question is not JSON.", StatusCodes.Status415UnsupportedMediaType);
+        }
+
+        using var question = new MemoryStream();
+        await http.Body.CopyToAsync(question, http.HttpContext.RequestAborted);
+        var bytes = question.GetBuffer().AsMemory(0, (int)question.Length);
         var open = keeper.Open;
+        var key = AnswerShelf.Key(bytes.Span);
+        return Results.Bytes(open.Answers.Find(key) ?? open.Answers.Keep(key, Work(bytes.Span, open)), "application/json; charset=utf-8");
+    }
+
+    private static byte[] Work(ReadOnlySpan<byte> question, OpenWorkshop open)
+    {
+        try
+        {
+            var request = JsonSerializer.Deserialize<AssessRequest>(question, AmberJson.Options) ?? throw new JsonException("The question is null.");
+            return JsonSerializer.SerializeToUtf8Bytes(Assess(request, open), AmberJson.Options);
+        }
+        catch (JsonException unread)
+        {
+            throw new BadHttpRequestException("The question cannot be read.", StatusCodes.Status400BadRequest, unread);
+        }
+    }
+
+    private static AssessAnswer Assess(AssessRequest request, OpenWorkshop open)
+    {
         FormulaCheck.Check(request.Formula, open.Shelf);
         var assessor = request.WhatIf is { } whatIf ? new Assessor(open.Shelf, Moved(open.Workshop, whatIf)) : open.Assessor;
         var formula = request.Edits is { Count: > 0 } edits ? assessor.Editor.Apply(request.Formula, edits) : request.Formula;

@@ -122,7 +122,8 @@ public static class AmberServer
             return;
         }
 
-        app.UseResponseCompression();
+        // Files only: over loopback an answer is there sooner than it is packed.
+        app.UseWhen(context => !context.Request.Path.StartsWithSegments("/api"), files => files.UseResponseCompression());
         var files = new PhysicalFileProvider(folder);
         app.UseStaticFiles(new StaticFileOptions
         {

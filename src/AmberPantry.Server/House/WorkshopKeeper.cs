@@ -3,6 +3,7 @@ using AmberPantry.Core.Composition;
 using AmberPantry.Core.House;
 using AmberPantry.Core.Materials;
 using AmberPantry.Data;
+using AmberPantry.Server.Bench;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Server.House;
@@ -13,6 +14,9 @@ public sealed record OpenWorkshop(HouseSettings House, MaterialShelf Shelf)
     public Workshop Workshop => House.Workshop;
 
     public Assessor Assessor { get; } = new(Shelf, House.Workshop);
+
+    /// <summary>Assessments already given; they go with the workshop they were given for.</summary>
+    public AnswerShelf Answers { get; } = new();
 }
 
 /// <summary>Holds the open workshop in memory, so that an assessment touches no file.</summary>

@@ -1,4 +1,4 @@
-import { type KeyboardEvent, type PointerEvent, useId, useRef, useState } from "react";
+import { type KeyboardEvent, type PointerEvent, memo, useId, useRef, useState } from "react";
 import type { Assessment, CurveView, LandmarkReading } from "../../api/client";
 import { useWidth } from "../../shell/useWidth";
 import type { Units } from "../../words/format";
@@ -28,7 +28,18 @@ type Props = {
 };
 
 /** The warmth ruler: what the product is from −5 to 95 °C, and at the places the maker has named. */
-export function WarmthRuler({ name, assessment, units, ghost, under, moved, late, foot, onMove, onPutBack }: Props) {
+export const WarmthRuler = memo(function WarmthRuler({
+  name,
+  assessment,
+  units,
+  ghost,
+  under,
+  moved,
+  late,
+  foot,
+  onMove,
+  onPutBack,
+}: Props) {
   const id = useId();
   const [ref, width] = useWidth<SVGSVGElement>(1280);
   const [asTable, setAsTable] = useState(false);
@@ -208,7 +219,7 @@ export function WarmthRuler({ name, assessment, units, ghost, under, moved, late
       </div>
     </div>
   );
-}
+});
 
 function StemAndFlag({
   x,

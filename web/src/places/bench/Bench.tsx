@@ -2,30 +2,24 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Navigate, useNavigate, useParams, useSearchParams } from "react-router";
-import { type Assessment, api, type FormulaEdit, type FoundMix, type Material, Refused } from "../../api/client";
+import { type Assessment, api, type FormulaEdit, type FoundMix, Refused } from "../../api/client";
 import { type Held, Strata } from "../../instruments/strata/Strata";
-import { type LayerIn, neighbours, stack, trade } from "../../instruments/strata/geometry";
+import { type LayerIn, trade } from "../../instruments/strata/geometry";
 import { type Moved, WarmthRuler } from "../../instruments/ruler/WarmthRuler";
 import { useHouse } from "../../shell/HouseContext";
 import { LiveRegion } from "../../shell/LiveRegion";
-import { MaterialCombobox } from "../../shell/MaterialCombobox";
 import { Plates } from "../../shell/Plates";
 import { useKeys } from "../../shell/useKeys";
 import { useMedia } from "../../shell/useMedia";
-import { narrow, percent, time } from "../../words/format";
 import { IntentDialog, TwoVersions } from "./dialogs";
-import { countFindings, Findings, splitAside } from "./Findings";
-import {
-  BatchPanel,
-  CostPanel,
-  Facts,
-  FormulasPanel,
-  MaterialPanel,
-  type Panel,
-  PourPanel,
-  TrialsPanel,
-} from "./panels";
+import { countFindings, splitAside } from "./Findings";
+import { AddLine } from "./AddLine";
+import { BenchBar, BenchTitle } from "./BenchHead";
+import { heldWords, shownWords, whatHappens } from "./benchWords";
+import { toLayers, underShares } from "./layers";
+import type { Panel } from "./panels";
 import { PrintSheet } from "./PrintSheet";
+import { RightPlate } from "./RightPlate";
 import { Rows } from "./Rows";
 import { StartFormula } from "./StartFormula";
 import { useBench } from "./useBench";
@@ -56,7 +50,7 @@ function Bench({ id }: { id: number }) {
     id,
     useCallback((to: number) => navigate(`/bench/${to}`), [navigate]),
   );
-  const { trial, settled, preview } = bench;
+  const { trial, settled, preview, acts } = bench;
   const [panel, setPanel] = useState<Panel>(null);
   const [chosen, setChosen] = useState<string | null>(null);
   const [typing, setTyping] = useState<string | null>(null);
@@ -80,10 +74,11 @@ function Bench({ id }: { id: number }) {
     queryFn: () => (underFormula ? api.assess({ formula: underFormula }) : Promise.reject(new Error("nothing under"))),
     enabled: !!underFormula,
   });
-  const under =
-    underFormula && underAssessed.data
-      ? { name: underName, formula: underFormula, assessment: underAssessed.data.assessment }
-      : null;
+  const underAnswer = underAssessed.data?.assessment;
+  const under = useMemo(
+    () => (underFormula && underAnswer ? { name: underName, formula: underFormula, assessment: underAnswer } : null),
+    [underFormula, underName, underAnswer],
+  );
 
   useEffect(() => {
     if (trial) localStorage.setItem(lastTrial, String(trial.id));
@@ -98,6 +93,22 @@ function Bench({ id }: { id: number }) {
     },
     [setSearch],
   );
+
+  const { say, show } = acts;
+  const make = useCallback(async () => {
+    try {
+      const batch = await api.beginBatch(id);
+      await queries.invalidateQueries();
+      navigate(`/make/${batch.id}`);
+    } catch (refused) {
+      say({ text: refused instanceof Refused ? refused.line : String(refused), stop: true });
+    }
+  }, [id, navigate, queries, say]);
+  const typeAt = useCallback((line: string) => {
+    setChosen(line);
+    setTyping(line);
+  }, []);
+  const movePeg = useCallback((to: Moved) => show({ kind: "what-if", moved: to, answer: null }), [show]);
 
   const names = useMemo(
     () => new Map(trial?.content.lines.map((line) => [line.id, materials.get(line.material)?.name ?? line.material])),
@@ -124,7 +135,7 @@ function Bench({ id }: { id: number }) {
       share: String(stepped.to),
       givesWay: "makeweight",
     };
-    void bench.apply([edit]).finally(() => setStepped(null));
+    void acts.apply([edit]).finally(() => setStepped(null));
   };
   useEffect(() => {
     if (!stepped) return;
@@ -137,18 +148,18 @@ function Bench({ id }: { id: number }) {
   const keys = {
     "Ctrl+z": (event: KeyboardEvent) => {
       event.preventDefault();
-      void bench.step("undo");
+      void acts.step("undo");
     },
     "Ctrl+Shift+z": (event: KeyboardEvent) => {
       event.preventDefault();
-      void bench.step("redo");
+      void acts.step("redo");
     },
     Escape: () => {
       if (mix || underId) return lay(null);
       setPanel(null);
       setHeld(null);
       setStepped(null);
-      bench.putBack();
+      acts.putBack();
     },
     ArrowDown: (event: KeyboardEvent) => choose(event, 1),
     ArrowUp: (event: KeyboardEvent) => choose(event, -1),
@@ -173,10 +184,10 @@ function Bench({ id }: { id: number }) {
       event.preventDefault();
       document.querySelector<HTMLElement>(chosen ? `[data-boundary="${chosen}"]` : "[data-boundary]")?.focus();
     },
-    Delete: () => chosen && void bench.apply([{ kind: "remove-line", line: chosen }]),
+    Delete: () => chosen && void acts.apply([{ kind: "remove-line", line: chosen }]),
     k: () => {
       const line = trial?.content.lines.find((one) => one.id === chosen);
-      if (line) void bench.apply([{ kind: "keep-line", line: line.id, kept: !line.kept }]);
+      if (line) void acts.apply([{ kind: "keep-line", line: line.id, kept: !line.kept }]);
     },
     u: () => (underId || mix ? lay(null) : layPrevious()),
     x: () => underId && navigate(`/bench/${underId}?under=${id}`),
@@ -185,7 +196,7 @@ function Bench({ id }: { id: number }) {
       pegs[(pegs.indexOf(document.activeElement as HTMLElement) + 1) % pegs.length]?.focus();
     },
     f: () => document.querySelector<HTMLElement>(".finding [data-remedy]")?.focus(),
-    n: () => bench.askIntent([]),
+    n: () => acts.askIntent([]),
     a: (event: KeyboardEvent) => {
       event.preventDefault();
       document.querySelector<HTMLElement>(".add-line input")?.focus();
@@ -217,7 +228,7 @@ function Bench({ id }: { id: number }) {
     const from = stepped?.line === chosen ? stepped.to : line.percent;
     const to = Math.max(0, Math.round((from + by) * 10_000) / 10_000);
     setStepped({ line: chosen, to });
-    bench.show({
+    acts.show({
       kind: "held",
       edits: [{ kind: "set-share", line: chosen, share: String(to), givesWay: "makeweight" }],
       answer: null,
@@ -228,7 +239,7 @@ function Bench({ id }: { id: number }) {
     if (!trial || !chosen) return;
     event.preventDefault();
     const at = trial.content.lines.findIndex((line) => line.id === chosen);
-    void bench.apply([{ kind: "move-line", line: chosen, to: Math.max(0, at + by) }]);
+    void acts.apply([{ kind: "move-line", line: chosen, to: Math.max(0, at + by) }]);
   }
 
   function layPrevious() {
@@ -236,7 +247,7 @@ function Bench({ id }: { id: number }) {
       trial?.trials.filter((one) => one.number < trial.number).at(-1) ??
       trial?.trials.find((one) => one.id !== trial.id);
     if (before) lay(before.id);
-    else bench.say({ text: "There is no other trial to lay under yet. N starts one." });
+    else acts.say({ text: "There is no other trial to lay under yet. N starts one." });
   }
 
   if (bench.failure && !trial) {
@@ -288,30 +299,13 @@ function Bench({ id }: { id: number }) {
   const { open } = splitAside(settled.assessment.findings, trial.setAside);
   const next = Math.max(...trial.trials.map((one) => one.number)) + 1;
 
-  const add = async (material: Material) => {
-    const share = Math.min(
-      material.role === "antioxidant" ? 0.5 : material.role === "scent" ? 1 : 5,
-      material.useMaxPercent,
-    );
-    const refused = await bench.apply([
-      { kind: "add-line", material: material.id, share: String(share), givesWay: "makeweight" },
-    ]);
-    if (refused) return;
-    const now = queries.getQueryData<typeof trial>(["trial", id]);
-    const line = now?.content.lines.find((one) => one.material === material.id);
-    if (line) {
-      setChosen(line.id);
-      setTyping(line.id);
-    }
-  };
-
   const drop = () => {
     const now = heldRef.current;
     setHeld(null);
     if (!now) return;
     const by = trade(layers, now.upper, now.lower, now.by).by;
-    if (by === 0) return bench.putBack();
-    void bench.apply([{ kind: "move-boundary", above: now.upper, below: now.lower, byPercent: by }]);
+    if (by === 0) return acts.putBack();
+    void acts.apply([{ kind: "move-boundary", above: now.upper, below: now.lower, byPercent: by }]);
   };
 
   const moveTo = (by: number, onTop: boolean) => {
@@ -320,7 +314,7 @@ function Bench({ id }: { id: number }) {
     const total = trade(layers, now.upper, now.lower, onTop ? now.by + by : by).by;
     setHeld({ ...now, by: total });
     heldRef.current = { ...now, by: total };
-    bench.show({
+    acts.show({
       kind: "held",
       edits: [{ kind: "move-boundary", above: now.upper, below: now.lower, byPercent: total }],
       answer: null,
@@ -337,7 +331,7 @@ function Bench({ id }: { id: number }) {
           What if the {movedMark.name} is <b>{units.temperature(moved.celsius)}</b>?{" "}
           {answer ? <b>{whatHappens(answer.assessment, moved.id)}</b> : ""}
         </span>
-        <Button size="small" onClick={bench.putBack}>
+        <Button size="small" onClick={acts.putBack}>
           Put back
         </Button>
         <Button size="small" onClick={() => void keepLandmark(moved)}>
@@ -363,10 +357,10 @@ function Bench({ id }: { id: number }) {
       });
       await queries.invalidateQueries({ queryKey: ["house"] });
       await queries.invalidateQueries({ queryKey: ["assess"] });
-      bench.putBack();
-      bench.say({ text: `The ${movedMark?.name} is now at ${units.temperature(to.celsius)}.` });
+      acts.putBack();
+      acts.say({ text: `The ${movedMark?.name} is now at ${units.temperature(to.celsius)}.` });
     } catch (refused) {
-      bench.say({ text: refused instanceof Refused ? refused.line : String(refused), stop: true });
+      acts.say({ text: refused instanceof Refused ? refused.line : String(refused), stop: true });
     }
   }
 
@@ -376,10 +370,10 @@ function Bench({ id }: { id: number }) {
       const found = await api.mix(trial.content, celsius);
       setSearch({}, { replace: true });
       setMix(found);
-      bench.putBack();
-      bench.say({ text: found.says });
+      acts.putBack();
+      acts.say({ text: found.says });
     } catch (refused) {
-      bench.say({ text: refused instanceof Refused ? refused.line : String(refused), stop: true });
+      acts.say({ text: refused instanceof Refused ? refused.line : String(refused), stop: true });
     }
   }
 
@@ -390,52 +384,36 @@ function Bench({ id }: { id: number }) {
         name="Bench"
         fold={open.length === 0 ? "No findings" : countFindings(open)}
         title={
-          <>
-            <h1 className="title">
-              <button type="button" className="openable plain" onClick={() => setPanel({ kind: "formulas" })}>
-                {trial.formulaName}
-              </button>
-            </h1>
-            <Facts
-              trial={trial}
-              assessment={settled.assessment}
-              under={under ? { name: under.name } : null}
-              onOpen={setPanel}
-            />
-            <span className={`kept-line ${bench.unkept ? "stop" : ""}`} role="status">
-              {bench.unkept
-                ? `Not kept yet: ${bench.unkept} ${bench.unkept === 1 ? "change" : "changes"}`
-                : bench.keeping
-                  ? "Keeping…"
-                  : trial.madeAt
-                    ? ""
-                    : `Kept ${time(trial.changedAt)}`}
-            </span>
-          </>
+          <BenchTitle
+            trial={trial}
+            assessment={settled.assessment}
+            underName={under?.name ?? null}
+            unkept={bench.unkept}
+            keeping={bench.keeping}
+            onOpen={setPanel}
+          />
         }
         right={
           <>
-            <div className="acts">
-              {under ? (
-                <>
-                  {mix ? (
-                    <Button onClick={() => bench.askIntent([])}>Take it as trial {next}</Button>
-                  ) : (
-                    <Button onClick={() => navigate(`/bench/${underId}?under=${id}`)}>Swap</Button>
-                  )}
-                  <Button onClick={() => lay(null)}>Lift off</Button>
-                </>
-              ) : (
-                <>
-                  <Button onClick={() => setPanel({ kind: "trials" })}>Lay a trial under</Button>
-                  <Button onClick={() => bench.askIntent([])}>New trial</Button>
-                </>
-              )}
-              <Button type="primary" disabled={trial.content.lines.length === 0} onClick={() => void make()}>
-                Make this
-              </Button>
+            <BenchBar
+              trial={trial}
+              under={!under ? null : mix ? "mix" : underId}
+              next={next}
+              acts={acts}
+              onPanel={setPanel}
+              onLiftOff={lay}
+              onMake={make}
+            />
+            <div className="plate-right-scroll">
+              <RightPlate
+                trial={trial}
+                assessment={settled.assessment}
+                panel={panel}
+                setPanel={setPanel}
+                acts={acts}
+                onUnder={lay}
+              />
             </div>
-            <div className="plate-right-scroll">{rightPlate()}</div>
           </>
         }
         instrument={
@@ -448,27 +426,12 @@ function Bench({ id }: { id: number }) {
             moved={moved}
             late={bench.late}
             foot={bench.late ? "Still working it out." : foot}
-            onMove={(to) => bench.show({ kind: "what-if", moved: to, answer: null })}
-            onPutBack={bench.putBack}
+            onMove={movePeg}
+            onPutBack={acts.putBack}
           />
         }
       >
-        <div className="bench-tools">
-          <span className="quiet" id="add-label">
-            Add
-          </span>
-          <div className="add-line">
-            <MaterialCombobox
-              label="Add a material"
-              placeholder="a material, any spelling"
-              exclude={trial.content.lines.map((line) => line.material)}
-              onChoose={(material) => void add(material)}
-            />
-          </div>
-          <span className="hint">
-            {trial.madeAt ? `Made on the record: a change starts trial ${next}.` : trial.intent}
-          </span>
-        </div>
+        <AddLine trial={trial} next={next} acts={acts} onAdded={typeAt} />
         {trial.content.lines.length === 0 ? (
           <p className="page-note">
             The pot is blank. Add a first material: it starts at 100 %, and everything after takes its share from the
@@ -502,7 +465,7 @@ function Bench({ id }: { id: number }) {
                 onDrop={drop}
                 onPutBack={() => {
                   setHeld(null);
-                  bench.putBack();
+                  acts.putBack();
                 }}
               />
             </div>
@@ -522,13 +485,15 @@ function Bench({ id }: { id: number }) {
                 setTyping(line);
                 if (line) setChosen(line);
                 else
-                  requestAnimationFrame(() =>
-                    document.querySelector<HTMLElement>(`[data-line="${chosen}"] .share`)?.focus(),
-                  );
+                  // The field that had the focus is gone; a hand that has moved on is left alone.
+                  requestAnimationFrame(() => {
+                    if (document.activeElement === document.body)
+                      document.querySelector<HTMLElement>(`[data-line="${chosen}"] .share`)?.focus();
+                  });
               }}
-              onShare={(line, share) => bench.apply([{ kind: "set-share", line, share, givesWay: "makeweight" }])}
-              onKeep={(line, kept) => void bench.apply([{ kind: "keep-line", line, kept }])}
-              onReorder={(line, to) => void bench.apply([{ kind: "move-line", line, to }])}
+              onShare={(line, share) => acts.apply([{ kind: "set-share", line, share, givesWay: "makeweight" }])}
+              onKeep={(line, kept) => void acts.apply([{ kind: "keep-line", line, kept }])}
+              onReorder={(line, to) => void acts.apply([{ kind: "move-line", line, to }])}
               onView={setRowsView}
             />
           </div>
@@ -536,12 +501,12 @@ function Bench({ id }: { id: number }) {
         <p className={bench.said.stop ? "status-line stop" : "status-line"} id="status">
           {status ?? bench.said.text}{" "}
           {!status && bench.said.undo && trial.undo && (
-            <button type="button" className="link" onClick={() => void bench.step("undo")}>
+            <button type="button" className="link" onClick={() => void acts.step("undo")}>
               Undo
             </button>
           )}
           {!status && bench.said.text.startsWith("Undone") && trial.redo && (
-            <button type="button" className="link" onClick={() => void bench.step("redo")}>
+            <button type="button" className="link" onClick={() => void acts.step("redo")}>
               Redo
             </button>
           )}
@@ -554,120 +519,12 @@ function Bench({ id }: { id: number }) {
         edits={bench.asksIntent}
         {...(mix ? { content: mix.formula } : {})}
         onFork={async (intent, edits, content) => {
-          await bench.fork(intent, edits, content);
+          await acts.fork(intent, edits, content);
           setMix(null);
         }}
-        onClose={() => bench.askIntent(null)}
+        onClose={() => acts.askIntent(null)}
       />
-      <TwoVersions conflict={bench.conflict} onKeep={(which) => void bench.resolve(which)} onFork={bench.fork} />
+      <TwoVersions conflict={bench.conflict} onKeep={(which) => void bench.resolve(which)} onFork={acts.fork} />
     </>
   );
-
-  async function make() {
-    try {
-      const batch = await api.beginBatch(id);
-      await queries.invalidateQueries();
-      navigate(`/make/${batch.id}`);
-    } catch (refused) {
-      bench.say({ text: refused instanceof Refused ? refused.line : String(refused), stop: true });
-    }
-  }
-
-  function rightPlate() {
-    if (!trial || !settled) return null;
-    const back = () => setPanel(null);
-    switch (panel?.kind) {
-      case "material": {
-        const index = trial.content.lines.findIndex((line) => line.id === panel.line);
-        const line = trial.content.lines[index];
-        return line ? (
-          <MaterialPanel
-            bench={bench}
-            line={line}
-            material={materials.get(line.material)}
-            assessment={settled.assessment}
-            index={index}
-            count={trial.content.lines.length}
-            onBack={back}
-          />
-        ) : null;
-      }
-      case "trials":
-        return <TrialsPanel trial={trial} onUnder={lay} onBack={back} />;
-      case "batch":
-        return <BatchPanel bench={bench} trial={trial} assessment={settled.assessment} onBack={back} />;
-      case "pour":
-        return <PourPanel bench={bench} trial={trial} assessment={settled.assessment} onBack={back} />;
-      case "cost":
-        return <CostPanel trial={trial} assessment={settled.assessment} onBack={back} />;
-      case "formulas":
-        return <FormulasPanel trial={trial} onBack={back} onRenamed={() => void queries.invalidateQueries()} />;
-      default:
-        return (
-          <Findings
-            assessment={settled.assessment}
-            setAside={trial.setAside}
-            onShow={(remedy) => bench.show({ kind: "remedy", edits: remedy.edits as FormulaEdit[], answer: null })}
-            onHide={bench.putBack}
-            onApply={(remedy) => void bench.apply(remedy.edits as FormulaEdit[], `${remedy.label}: done.`)}
-            onSetAside={async (finding, reason) => {
-              queries.setQueryData(
-                ["trial", id],
-                await api.setAside(id, finding.id, reason, finding.numbers[0]?.value ?? null),
-              );
-            }}
-            onTakeBack={async (finding) => queries.setQueryData(["trial", id], await api.takeBack(id, finding))}
-          />
-        );
-    }
-  }
-}
-
-/** Layers of another formula, matched to the lines in hand by material so that links can be drawn. */
-function toLayers(
-  lines: { id: string; material: string; percent: number; kept: boolean }[],
-  materials: Map<string, Material>,
-  like?: { id: string; material: string }[],
-): LayerIn[] {
-  return lines.map((line) => ({
-    id: like?.find((one) => one.material === line.material)?.id ?? (like ? `under-${line.id}` : line.id),
-    percent: line.percent,
-    colour: materials.get(line.material)?.colour ?? "#ccc",
-    kept: line.kept,
-  }));
-}
-
-function underShares(lines: { material: string; percent: number }[]): Map<string, number> {
-  const shares = new Map<string, number>();
-  for (const line of lines) shares.set(line.material, (shares.get(line.material) ?? 0) + line.percent);
-  return shares;
-}
-
-function heldWords(held: Held, layers: LayerIn[], names: Map<string, string>, px: number): string {
-  const short = (id: string) => names.get(id)?.split(",")[0]?.toLowerCase() ?? id;
-  const column = stack(layers, px).layers.filter((layer) => !layer.inTray);
-  const passed = neighbours(column, held.upper)?.passed ?? [];
-  const over = passed.length
-    ? ` ${names.get(passed[0]?.id ?? "")?.split(",")[0]} is kept, so the bar passes over it.`
-    : "";
-  return `Held: ${short(held.upper)} against ${short(held.lower)}.${over} Esc puts it back.`;
-}
-
-function shownWords(
-  rows: { line: { id: string }; was: number | null; now: number }[],
-  names: Map<string, string>,
-): string {
-  const changes = rows
-    .filter((row) => row.was !== null && row.was !== row.now)
-    .map(
-      (row) =>
-        `${names.get(row.line.id)?.split(",")[0]?.toLowerCase()} ${percent(row.was ?? 0)} → ${percent(row.now)}${narrow}%`,
-    );
-  return `Shown, not done${changes.length ? `: ${changes.join(", ")}` : ""}. Enter applies.`;
-}
-
-function whatHappens(assessment: Assessment, landmark: string): string {
-  const reading = assessment.landmarks.find((one) => one.id === landmark);
-  if (!reading) return "";
-  return `${reading.says.charAt(0).toUpperCase()}${reading.says.slice(1)}, ${reading.firmnessKPa.toFixed(reading.firmnessKPa < 10 ? 1 : 0)}${narrow}kPa.`;
 }

@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
+import { memo } from "react";
 import { api, type Assessment, type Trial } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { narrow, percent } from "../../words/format";
 
 /** The bench sheet: one page of weights to tick, steps and an empty cooling grid. Seen only in print. */
-export function PrintSheet({ trial, assessment }: { trial: Trial; assessment: Assessment }) {
+export const PrintSheet = memo(function PrintSheet({ trial, assessment }: { trial: Trial; assessment: Assessment }) {
   const { house, materials, units } = useHouse();
   const plan = useQuery({
     queryKey: ["plan", trial.id, trial.revision],
@@ -89,4 +90,4 @@ export function PrintSheet({ trial, assessment }: { trial: Trial; assessment: As
       </p>
     </section>
   );
-}
+});

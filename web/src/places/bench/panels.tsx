@@ -2,19 +2,11 @@ import { useQuery } from "@tanstack/react-query";
 import { Button, Segmented } from "antd";
 import { type ReactNode, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import {
-  type Assessment,
-  api,
-  type FormulaLine,
-  type FoundMix,
-  type Material,
-  Refused,
-  type Trial,
-} from "../../api/client";
+import { type Assessment, api, type FormulaLine, type Material, Refused, type Trial } from "../../api/client";
 import { MaterialCombobox } from "../../shell/MaterialCombobox";
 import { useHouse } from "../../shell/HouseContext";
 import { day, narrow, percent, plural, readNumber, time } from "../../words/format";
-import type { BenchHere } from "./useBench";
+import type { BenchActs } from "./useBench";
 
 /** Which panel stands in the right plate in place of the findings. */
 export type Panel =
@@ -35,7 +27,7 @@ function Frame({ title, onBack, children }: { title: string; onBack: () => void;
 }
 
 type MaterialProps = {
-  bench: BenchHere;
+  acts: BenchActs;
   line: FormulaLine;
   material: Material | undefined;
   assessment: Assessment;
@@ -44,7 +36,7 @@ type MaterialProps = {
   onBack: () => void;
 };
 
-export function MaterialPanel({ bench, line, material, assessment, index, count, onBack }: MaterialProps) {
+export function MaterialPanel({ acts, line, material, assessment, index, count, onBack }: MaterialProps) {
   const { units } = useHouse();
   const [sameFirmness, setSameFirmness] = useState(false);
   if (!material) return null;
@@ -100,7 +92,7 @@ export function MaterialPanel({ bench, line, material, assessment, index, count,
             { label: "Cool-down", value: "cool-down" },
           ]}
           onChange={(phase) =>
-            void bench.apply([{ kind: "set-phase", line: line.id, phase: phase as FormulaLine["phase"] }])
+            void acts.apply([{ kind: "set-phase", line: line.id, phase: phase as FormulaLine["phase"] }])
           }
         />
       </div>
@@ -111,7 +103,7 @@ export function MaterialPanel({ bench, line, material, assessment, index, count,
           placeholder="A material…"
           exclude={[line.material]}
           onChoose={(other) =>
-            void bench.apply([{ kind: "swap-material", line: line.id, material: other.id, sameFirmness }])
+            void acts.apply([{ kind: "swap-material", line: line.id, material: other.id, sameFirmness }])
           }
         />
         <label className="check">
@@ -120,34 +112,34 @@ export function MaterialPanel({ bench, line, material, assessment, index, count,
         </label>
       </div>
       <div className="button-row panel-part">
-        <Button size="small" onClick={() => void bench.apply([{ kind: "keep-line", line: line.id, kept: !line.kept }])}>
+        <Button size="small" onClick={() => void acts.apply([{ kind: "keep-line", line: line.id, kept: !line.kept }])}>
           {line.kept ? "Let it go" : "Keep it"}
         </Button>
         <Button
           size="small"
           disabled={assessment.makeweightLine === line.id}
-          onClick={() => void bench.apply([{ kind: "choose-makeweight", line: line.id }])}
+          onClick={() => void acts.apply([{ kind: "choose-makeweight", line: line.id }])}
         >
           Make it the makeweight
         </Button>
         <Button
           size="small"
           disabled={index === 0}
-          onClick={() => void bench.apply([{ kind: "move-line", line: line.id, to: index - 1 }])}
+          onClick={() => void acts.apply([{ kind: "move-line", line: line.id, to: index - 1 }])}
         >
           Move up
         </Button>
         <Button
           size="small"
           disabled={index === count - 1}
-          onClick={() => void bench.apply([{ kind: "move-line", line: line.id, to: index + 1 }])}
+          onClick={() => void acts.apply([{ kind: "move-line", line: line.id, to: index + 1 }])}
         >
           Move down
         </Button>
         <Button
           size="small"
           onClick={() =>
-            void bench.apply([{ kind: "remove-line", line: line.id }]).then((refused) => refused ?? onBack())
+            void acts.apply([{ kind: "remove-line", line: line.id }]).then((refused) => refused ?? onBack())
           }
         >
           Remove it
@@ -200,12 +192,12 @@ export function TrialsPanel({
 }
 
 export function BatchPanel({
-  bench,
+  acts,
   trial,
   assessment,
   onBack,
 }: {
-  bench: BenchHere;
+  acts: BenchActs;
   trial: Trial;
   assessment: Assessment;
   onBack: () => void;
@@ -245,14 +237,14 @@ export function BatchPanel({
       if (n === null || fillG === null) return;
       if (!Number.isInteger(n))
         return setError({ field: "batch.units", text: `${count} containers cannot be filled. Type a whole number.` });
-      const refused = await bench.apply([
+      const refused = await acts.apply([
         { kind: "set-batch", batch: { grams: 0, units: n, container: container || null, fillG, lossPercent } },
       ]);
       if (refused) setError({ field: refused.field, text: refused.line });
     } else {
       const g = read("batch.grams", grams, true);
       if (g === null) return;
-      const refused = await bench.apply([
+      const refused = await acts.apply([
         {
           kind: "set-batch",
           batch: { grams: Math.round(g * 100) / 100, units: null, container: null, fillG: null, lossPercent: 0 },
@@ -333,12 +325,12 @@ export function BatchPanel({
 }
 
 export function PourPanel({
-  bench,
+  acts,
   trial,
   assessment,
   onBack,
 }: {
-  bench: BenchHere;
+  acts: BenchActs;
   trial: Trial;
   assessment: Assessment;
   onBack: () => void;
@@ -365,7 +357,7 @@ export function PourPanel({
             return setError(
               `“${text.slice(0, 40)}” is not a temperature. Type one such as ${units.bareTemperature(60)}.`,
             );
-          const refused = await bench.apply([{ kind: "set-pour", pourC: celsius }]);
+          const refused = await acts.apply([{ kind: "set-pour", pourC: celsius }]);
           setError(refused?.line ?? "");
         }}
       >
@@ -505,12 +497,12 @@ export function FormulasPanel({
 export function Facts({
   trial,
   assessment,
-  under,
+  underName,
   onOpen,
 }: {
   trial: Trial;
   assessment: Assessment;
-  under: { name: string; mix?: FoundMix } | null;
+  underName: string | null;
   onOpen: (panel: Panel) => void;
 }) {
   const { house, units } = useHouse();
@@ -522,7 +514,7 @@ export function Facts({
       <button type="button" className="openable" onClick={() => onOpen({ kind: "trials" })}>
         trial {trial.number}
       </button>
-      {under && ` over ${under.name}`} ·{" "}
+      {underName && ` over ${underName}`} ·{" "}
       <button type="button" className="openable" onClick={() => onOpen({ kind: "batch" })}>
         {units.roundWeight(batch.grams)}
         {batch.units != null &&

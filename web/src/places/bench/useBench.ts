@@ -226,6 +226,11 @@ export function useBench(trialId: number, onFork: (id: number) => void) {
 
   useEffect(() => () => live.cancel(), [live]);
 
+  const acts = useMemo(
+    () => ({ say: setSaid, askIntent: setAsksIntent, show, putBack, apply, step, fork }),
+    [show, putBack, apply, step, fork],
+  );
+
   return {
     trial,
     settled: settledQuery.data,
@@ -233,21 +238,16 @@ export function useBench(trialId: number, onFork: (id: number) => void) {
     preview,
     late,
     said,
-    say: setSaid,
     keeping,
     unkept: unkept.length,
     asksIntent,
-    askIntent: setAsksIntent,
     conflict,
     resolve,
-    show,
-    putBack,
-    apply,
-    step,
-    fork,
+    acts,
   };
 }
 
-export type BenchHere = ReturnType<typeof useBench>;
+/** What can be done to a trial; stays the same while something is only being shown. */
+export type BenchActs = ReturnType<typeof useBench>["acts"];
 
 const sentence = (did: string | null | undefined) => (did ? `${did.charAt(0).toUpperCase()}${did.slice(1)}.` : "Kept.");

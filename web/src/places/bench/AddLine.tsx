@@ -1,0 +1,47 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { memo } from "react";
+import type { Material, Trial } from "../../api/client";
+import { MaterialCombobox } from "../../shell/MaterialCombobox";
+import type { BenchActs } from "./useBench";
+
+type Props = {
+  trial: Trial;
+  next: number;
+  acts: BenchActs;
+  /** The new line, so that its share can be typed at once. */
+  onAdded: (line: string) => void;
+};
+
+/** A usual first share, in percent. */
+const firstShare = (material: Material) =>
+  Math.min(material.role === "antioxidant" ? 0.5 : material.role === "scent" ? 1 : 5, material.useMaxPercent);
+
+/** Where a material joins the formula, and what the trial is after. */
+export const AddLine = memo(function AddLine({ trial, next, acts, onAdded }: Props) {
+  const queries = useQueryClient();
+  const add = async (material: Material) => {
+    const refused = await acts.apply([
+      { kind: "add-line", material: material.id, share: String(firstShare(material)), givesWay: "makeweight" },
+    ]);
+    if (refused) return;
+    const now = queries.getQueryData<Trial>(["trial", trial.id]);
+    const line = now?.content.lines.find((one) => one.material === material.id);
+    if (line) onAdded(line.id);
+  };
+  return (
+    <div className="bench-tools">
+      <span className="quiet" id="add-label">
+        Add
+      </span>
+      <div className="add-line">
+        <MaterialCombobox
+          label="Add a material"
+          placeholder="a material, any spelling"
+          exclude={trial.content.lines.map((line) => line.material)}
+          onChoose={(material) => void add(material)}
+        />
+      </div>
+      <span className="hint">{trial.madeAt ? `Made on the record: a change starts trial ${next}.` : trial.intent}</span>
+    </div>
+  );
+});

@@ -1,0 +1,84 @@
+import { Button } from "antd";
+import { memo } from "react";
+import { useNavigate } from "react-router";
+import type { Assessment, Trial } from "../../api/client";
+import { time } from "../../words/format";
+import { Facts, type Panel } from "./panels";
+import type { BenchActs } from "./useBench";
+
+type TitleProps = {
+  trial: Trial;
+  assessment: Assessment;
+  underName: string | null;
+  unkept: number;
+  keeping: boolean;
+  onOpen: (panel: Panel) => void;
+};
+
+/** The title line of the bench: name, facts in one sentence, and whether all is kept. */
+export const BenchTitle = memo(function BenchTitle({
+  trial,
+  assessment,
+  underName,
+  unkept,
+  keeping,
+  onOpen,
+}: TitleProps) {
+  return (
+    <>
+      <h1 className="title">
+        <button type="button" className="openable plain" onClick={() => onOpen({ kind: "formulas" })}>
+          {trial.formulaName}
+        </button>
+      </h1>
+      <Facts trial={trial} assessment={assessment} underName={underName} onOpen={onOpen} />
+      <span className={`kept-line ${unkept ? "stop" : ""}`} role="status">
+        {unkept
+          ? `Not kept yet: ${unkept} ${unkept === 1 ? "change" : "changes"}`
+          : keeping
+            ? "Keeping…"
+            : trial.madeAt
+              ? ""
+              : `Kept ${time(trial.changedAt)}`}
+      </span>
+    </>
+  );
+});
+
+type BarProps = {
+  trial: Trial;
+  /** What lies under: another trial's id, a mix that was found, or nothing. */
+  under: number | "mix" | null;
+  next: number;
+  acts: BenchActs;
+  onPanel: (panel: Panel) => void;
+  onLiftOff: (none: null) => void;
+  onMake: () => void;
+};
+
+/** At most three actions, the main one last. */
+export const BenchBar = memo(function BenchBar({ trial, under, next, acts, onPanel, onLiftOff, onMake }: BarProps) {
+  const navigate = useNavigate();
+  return (
+    <div className="acts">
+      {under === null ? (
+        <>
+          <Button onClick={() => onPanel({ kind: "trials" })}>Lay a trial under</Button>
+          <Button onClick={() => acts.askIntent([])}>New trial</Button>
+        </>
+      ) : (
+        <>
+          {under === "mix" ? (
+            <Button onClick={() => acts.askIntent([])}>Take it as trial {next}</Button>
+          ) : (
+            <Button onClick={() => navigate(`/bench/${under}?under=${trial.id}`)}>Swap</Button>
+          )}
+          <Button onClick={() => onLiftOff(null)}>Lift off</Button>
+        </>
+      )}
+      <Button type="primary" disabled={trial.content.lines.length === 0} onClick={onMake}>
+        Make this
+      </Button>
+    </div>
+  );
+});

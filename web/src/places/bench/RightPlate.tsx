@@ -1,0 +1,69 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { memo } from "react";
+import { type Assessment, api, type FormulaEdit, type Trial } from "../../api/client";
+import { useHouse } from "../../shell/HouseContext";
+import { Findings } from "./Findings";
+import { BatchPanel, CostPanel, FormulasPanel, MaterialPanel, type Panel, PourPanel, TrialsPanel } from "./panels";
+import type { BenchActs } from "./useBench";
+
+type Props = {
+  trial: Trial;
+  assessment: Assessment;
+  panel: Panel;
+  setPanel: (panel: Panel) => void;
+  acts: BenchActs;
+  onUnder: (trial: number | null) => void;
+};
+
+/** The findings, or the panel that was opened in their place. Rests while a boundary is held: it tells of what is kept. */
+export const RightPlate = memo(function RightPlate({ trial, assessment, panel, setPanel, acts, onUnder }: Props) {
+  const queries = useQueryClient();
+  const { materials } = useHouse();
+  const back = () => setPanel(null);
+  switch (panel?.kind) {
+    case "material": {
+      const index = trial.content.lines.findIndex((line) => line.id === panel.line);
+      const line = trial.content.lines[index];
+      return line ? (
+        <MaterialPanel
+          acts={acts}
+          line={line}
+          material={materials.get(line.material)}
+          assessment={assessment}
+          index={index}
+          count={trial.content.lines.length}
+          onBack={back}
+        />
+      ) : null;
+    }
+    case "trials":
+      return <TrialsPanel trial={trial} onUnder={onUnder} onBack={back} />;
+    case "batch":
+      return <BatchPanel acts={acts} trial={trial} assessment={assessment} onBack={back} />;
+    case "pour":
+      return <PourPanel acts={acts} trial={trial} assessment={assessment} onBack={back} />;
+    case "cost":
+      return <CostPanel trial={trial} assessment={assessment} onBack={back} />;
+    case "formulas":
+      return <FormulasPanel trial={trial} onBack={back} onRenamed={() => void queries.invalidateQueries()} />;
+    default:
+      return (
+        <Findings
+          assessment={assessment}
+          setAside={trial.setAside}
+          onShow={(remedy) => acts.show({ kind: "remedy", edits: remedy.edits as FormulaEdit[], answer: null })}
+          onHide={acts.putBack}
+          onApply={(remedy) => void acts.apply(remedy.edits as FormulaEdit[], `${remedy.label}: done.`)}
+          onSetAside={async (finding, reason) => {
+            queries.setQueryData(
+              ["trial", trial.id],
+              await api.setAside(trial.id, finding.id, reason, finding.numbers[0]?.value ?? null),
+            );
+          }}
+          onTakeBack={async (finding) =>
+            queries.setQueryData(["trial", trial.id], await api.takeBack(trial.id, finding))
+          }
+        />
+      );
+  }
+});

@@ -1,0 +1,36 @@
+import type { Assessment } from "../../api/client";
+import type { Held } from "../../instruments/strata/Strata";
+import { type LayerIn, neighbours, stack } from "../../instruments/strata/geometry";
+import { narrow, percent } from "../../words/format";
+
+/** What the status line says while a boundary is held. */
+export function heldWords(held: Held, layers: LayerIn[], names: Map<string, string>, px: number): string {
+  const short = (id: string) => names.get(id)?.split(",")[0]?.toLowerCase() ?? id;
+  const column = stack(layers, px).layers.filter((layer) => !layer.inTray);
+  const passed = neighbours(column, held.upper)?.passed ?? [];
+  const over = passed.length
+    ? ` ${names.get(passed[0]?.id ?? "")?.split(",")[0]} is kept, so the bar passes over it.`
+    : "";
+  return `Held: ${short(held.upper)} against ${short(held.lower)}.${over} Esc puts it back.`;
+}
+
+/** What a remedy that is only shown would change. */
+export function shownWords(
+  rows: { line: { id: string }; was: number | null; now: number }[],
+  names: Map<string, string>,
+): string {
+  const changes = rows
+    .filter((row) => row.was !== null && row.was !== row.now)
+    .map(
+      (row) =>
+        `${names.get(row.line.id)?.split(",")[0]?.toLowerCase()} ${percent(row.was ?? 0)} → ${percent(row.now)}${narrow}%`,
+    );
+  return `Shown, not done${changes.length ? `: ${changes.join(", ")}` : ""}. Enter applies.`;
+}
+
+/** What the product does at a landmark. */
+export function whatHappens(assessment: Assessment, landmark: string): string {
+  const reading = assessment.landmarks.find((one) => one.id === landmark);
+  if (!reading) return "";
+  return `${reading.says.charAt(0).toUpperCase()}${reading.says.slice(1)}, ${reading.firmnessKPa.toFixed(reading.firmnessKPa < 10 ? 1 : 0)}${narrow}kPa.`;
+}
