@@ -210,7 +210,7 @@ export const WarmthRuler = memo(function WarmthRuler({
         <div>
           {foot ??
             (under
-              ? `${upper(name)}: ${lower(assessment.sentence)} ${upper(under.name)}: ${lower(under.assessment.sentence)}`
+              ? `${upper(name)} ${slumps(assessment, units)}; ${under.name} ${slumps(under.assessment, units)}. ${assessment.sentence}`
               : assessment.sentence)}
         </div>
         <button type="button" className="link" onClick={() => setAsTable(!asTable)} aria-pressed={asTable}>
@@ -278,6 +278,7 @@ function flagLines(
   ];
 }
 
-const lower = (sentence: string) => sentence.charAt(0).toLowerCase() + sentence.slice(1);
+const slumps = (assessment: Assessment, units: Units) =>
+  assessment.slumpC == null ? "has no shape to keep" : `slumps at ${units.temperature(assessment.slumpC)}`;
 
 const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

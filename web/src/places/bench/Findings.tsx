@@ -1,5 +1,5 @@
 import { Button } from "antd";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Assessment, Finding, Remedy, Trial } from "../../api/client";
 import { Jar } from "../../instruments/glyphs";
 import { Sentence } from "../../words/Sentence";
@@ -85,9 +85,16 @@ function FindingItem({
   const [why, setWhy] = useState(false);
   const [asking, setAsking] = useState(false);
   const [reason, setReason] = useState("");
+  const item = useRef<HTMLLIElement>(null);
+  const [scrolls, setScrolls] = useState(false);
+  // By keys the effect line is brought into view; under a pointer nothing may move.
+  useEffect(() => {
+    if (shown && scrolls && item.current?.matches(":has(:focus-visible)"))
+      item.current.scrollIntoView({ block: "nearest" });
+  }, [shown, scrolls]);
   const effect = finding.remedies.find((remedy) => remedy.id === shown)?.effect;
   return (
-    <li className={`finding finding-${finding.severity}`} data-finding={finding.id}>
+    <li ref={item} className={`finding finding-${finding.severity}`} data-finding={finding.id}>
       <Jar severity={finding.severity} />
       <div>
         <p>
@@ -120,6 +127,7 @@ function FindingItem({
                 }}
                 onFocus={() => {
                   setShown(remedy.id);
+                  setScrolls(true);
                   onShow(remedy);
                 }}
                 onBlur={() => {

@@ -5,7 +5,7 @@ import { Link, useNavigate } from "react-router";
 import { type Assessment, api, type FormulaLine, type Material, Refused, type Trial } from "../../api/client";
 import { MaterialCombobox } from "../../shell/MaterialCombobox";
 import { useHouse } from "../../shell/HouseContext";
-import { day, narrow, percent, plural, readNumber, time } from "../../words/format";
+import { day, narrow, percent, plural, readNumber } from "../../words/format";
 import type { BenchActs } from "./useBench";
 
 /** Which panel stands in the right plate in place of the findings. */
@@ -537,12 +537,7 @@ export function Facts({
             ? `${units.money(assessment.cost.batchCost)} a batch`
             : "no price yet"}
       </button>
-      {trial.madeAt && (
-        <span className="made">
-          {" "}
-          · made {day(trial.madeAt)} at {time(trial.madeAt)}
-        </span>
-      )}
+      {trial.madeAt && <span className="made"> · made {day(trial.madeAt)}</span>}
     </p>
   );
 }

@@ -1,4 +1,4 @@
-import { gaugeOf, reach } from "./gauge";
+import { gaugeOf, reach, ticksOf } from "./gauge";
 
 type Props = { grams: number; targetG: number; toleranceG: number; show: (grams: number) => string };
 
@@ -11,6 +11,7 @@ export function WeighGauge({ grams, targetG, toleranceG, show }: Props) {
   const level = gauge.y(grams);
   const band = { top: gauge.y(targetG + toleranceG), bottom: gauge.y(targetG - toleranceG) };
   const target = gauge.y(targetG);
+  const ticks = ticksOf(gauge, grams > 0 ? [target, level] : [target]);
   const zig = `M-8 ${gauge.tear}l9 -9 9 12 9 -12 9 12 9 -12 9 12 9 -12 9 9`;
   return (
     <svg
@@ -25,6 +26,16 @@ export function WeighGauge({ grams, targetG, toleranceG, show }: Props) {
       {grams > 0 && <path d={`M0 ${level}H76`} className="gauge-level" />}
       <path d={`M0 ${band.top}H76M0 ${Math.max(band.top + 18, band.bottom)}H76`} className="gauge-limits" />
       <rect x="0" y={top} width="76" height={bottom - top} className="gauge-frame" />
+      {ticks.map((tick) => (
+        <g key={tick.grams}>
+          <path d={`M76 ${tick.y}h${tick.label ? 10 : 6}`} className="gauge-tick" />
+          {tick.label && (
+            <text x="94" y={tick.y + 5} className="gauge-quiet">
+              {Number(tick.grams.toFixed(2))}
+            </text>
+          )}
+        </g>
+      ))}
       <path d={zig} className="gauge-tear-casing" />
       <path d={zig} className="gauge-tear" />
       <text x="94" y={gauge.tear - 6} className="gauge-quiet">

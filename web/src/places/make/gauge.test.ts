@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { gaugeOf, reach } from "./gauge";
+import { gaugeOf, reach, ticksOf } from "./gauge";
 
 describe("weighing gauge", () => {
   it("fills upwards and gives the last tenth most of the room", () => {
@@ -18,5 +18,12 @@ describe("weighing gauge", () => {
     expect(reach(144.7, 144, 0.7)).toBe("right");
     expect(reach(143.2, 144, 0.7)).toBe("short");
     expect(reach(144.8, 144, 0.7)).toBe("over");
+  });
+
+  it("marks round steps on both sides of the tear and keeps labels clear of the target", () => {
+    const gauge = gaugeOf(144, 0.7, 24, 704);
+    const ticks = ticksOf(gauge, [gauge.y(144)]);
+    expect(ticks.map((tick) => tick.grams)).toEqual([50, 100, 130, 135, 140, 145]);
+    expect(ticks.filter((tick) => tick.label).every((tick) => Math.abs(tick.y - gauge.y(144)) > 26)).toBe(true);
   });
 });
