@@ -8,9 +8,18 @@ public enum Phase
 
     /// <summary>Stirred in off the heat, below its own ceiling.</summary>
     CoolDown,
+
+    /// <summary>Powders, salts, soda and acid, mixed dry.</summary>
+    Dry,
+
+    /// <summary>Water, alcohol and what lives in them.</summary>
+    Liquid,
+
+    /// <summary>Laid on top.</summary>
+    Surface,
 }
 
-/// <summary>The kinds of melted product this bench balances.</summary>
+/// <summary>The kinds of product that can be judged.</summary>
 public enum Family
 {
     Salve,
@@ -18,6 +27,17 @@ public enum Family
     Stick,
     Bar,
     Butter,
+    DeodorantStick,
+    CleansingBalm,
+    OilToMilk,
+    BodyOil,
+
+    /// <summary>Records and legal checks only; never a protection figure.</summary>
+    UvStick,
+    Powder,
+    PowderCleanser,
+    BathSalts,
+    Fizzy,
 }
 
 /// <summary>One line of a formula: a material and its share of the whole.</summary>

@@ -1,61 +1,56 @@
 using System.Globalization;
 using AmberPantry.Core.Composition;
 using AmberPantry.Core.Melt;
-using CsvHelper;
+using AmberPantry.Core.Stability;
 
 namespace AmberPantry.Core.Materials;
 
 /// <summary>The materials that come with the program, read once from the data files beside this class.</summary>
 public static class Catalogue
 {
-    private static readonly Lazy<IReadOnlyList<Material>> Loaded = new(Read);
+    private static readonly Lazy<IReadOnlyList<Material>> Loaded = new(() => DataTable.Read("Materials.Data.catalogue.csv", Read));
 
     public static IReadOnlyList<Material> All => Loaded.Value;
 
-    private static List<Material> Read()
+    private static Material Read(DataRow row)
     {
-        var spectra = MeltSpectra.ByMaterial;
-        using var csv = DataFile.Open("Materials.Data.catalogue.csv");
-        csv.Read();
-        csv.ReadHeader();
-        var materials = new List<Material>();
-        while (csv.Read())
+        var id = row.Text("material");
+        string? Key(string column) => row.Text(column) is { Length: > 0 } key ? key : null;
+        var keys = new TableKeys(Key("melt"), Key("fat"), Key("powder"), Key("fizz"), Key("base"), Key("colourant"), Key("antioxidant"), Key("scent"), Key("uv"));
+        var role = Enum.Parse<Role>(row.Text("role").Replace("-", ""), ignoreCase: true);
+        return new Material
         {
-            var id = csv.GetField("material")!;
-            var ceiling = csv.GetField("heat_ceiling_c");
-            materials.Add(new Material
-            {
-                Id = id,
-                BasedOn = id,
-                Name = csv.GetField("name")!,
-                Inci = csv.GetField("inci")!,
-                Role = Enum.Parse<Role>(csv.GetField("role")!.Replace("-", ""), ignoreCase: true),
-                DensityGMl = csv.GetField<double>("density_g_ml"),
-                UseMinPercent = csv.GetField<decimal>("use_min_percent"),
-                UseMaxPercent = csv.GetField<decimal>("use_max_percent"),
-                HeatCeilingC = string.IsNullOrEmpty(ceiling) ? null : double.Parse(ceiling, CultureInfo.InvariantCulture),
-                UsualPhase = csv.GetField("phase") == "cool-down" ? Phase.CoolDown : Phase.Melt,
-                Colour = csv.GetField("colour")!,
-                AlsoCalled = Split(csv.GetField("also_called")),
-                Tags = Split(csv.GetField("tags")),
-                Source = csv.GetField("source")!,
-                Melt = spectra.GetValueOrDefault(id),
-            });
-        }
-
-        return materials;
+            Id = id,
+            BasedOn = id,
+            Name = row.Text("name"),
+            Inci = row.Text("inci"),
+            Cas = Key("cas"),
+            Role = role,
+            DensityGMl = row.Number("density_g_ml"),
+            Solubility = Enum.Parse<Solubility>(row.Text("solubility"), ignoreCase: true),
+            UseMinPercent = (decimal)row.Number("use_min_percent"),
+            UseMaxPercent = (decimal)row.Number("use_max_percent"),
+            Rates = [.. row.List("rates").Select(Range)],
+            HeatCeilingC = row.OptionalNumber("heat_ceiling_c"),
+            UsualPhase = Enum.Parse<Phase>(row.Text("phase").Replace("-", ""), ignoreCase: true),
+            Colour = row.Text("colour"),
+            AlsoCalled = row.List("also_called"),
+            Tags = row.List("tags"),
+            Source = row.Text("source"),
+            Feel = row.Text("feel"),
+            Hlb = row.OptionalNumber("hlb"),
+            Keys = keys,
+            Melt = keys.Melt is { } own ? MeltSpectra.ByMaterial[own]
+                : Key("melts_like") is { } like ? MeltSpectra.ByMaterial[like] with { IsEstimate = MeltSpectra.ByMaterial[like].Classes.Count > 0 }
+                : keys.Fat is { } fat && role == Role.Oil ? new MeltSpectrum(1, Lipid.All[fat].Profile.MolarMass, [], false)
+                : null,
+        };
     }
 
-    private static string[] Split(string? text) => (text ?? "").Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
-}
-
-/// <summary>Opens the comma-separated tables embedded in this assembly.</summary>
-internal static class DataFile
-{
-    public static CsvReader Open(string name)
+    private static UsageRange Range(string text)
     {
-        var stream = typeof(DataFile).Assembly.GetManifestResourceStream($"AmberPantry.Core.{name}")
-            ?? throw new InvalidOperationException($"The table {name} is not part of this build.");
-        return new CsvReader(new StreamReader(stream), CultureInfo.InvariantCulture);
+        var parts = text.Split(':');
+        var range = parts[1].Split('-');
+        return new UsageRange(parts[0], decimal.Parse(range[0], CultureInfo.InvariantCulture), decimal.Parse(range[1], CultureInfo.InvariantCulture));
     }
 }

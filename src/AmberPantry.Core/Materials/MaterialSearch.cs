@@ -88,7 +88,8 @@ public static class MaterialSearch
         return d[a.Length, b.Length];
     }
 
-    private static string Plain(string text)
+    /// <summary>Letters and digits alone, lower case, without accents.</summary>
+    internal static string Plain(string text)
     {
         var plain = new StringBuilder(text.Length);
         foreach (var letter in text.Normalize(NormalizationForm.FormD).ToLowerInvariant())

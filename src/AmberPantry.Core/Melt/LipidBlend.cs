@@ -24,6 +24,14 @@ public sealed class LipidBlend
 
     public int ClassCount => classes.Length;
 
+    /// <summary>Class of each entry of <see cref="SolidByClass"/>, an index into <see cref="MeltComponent.All"/>.</summary>
+    public IReadOnlyList<int> Classes => classes;
+
+    /// <summary>Most that can crystallise of a class, grams per gram of lipid.</summary>
+    public double MassOf(int entry) => moles[entry] * molarMass[entry];
+
+    public double NetworkOf(int entry) => network[entry];
+
     /// <summary>Mixes lipids by mass.</summary>
     /// <param name="parts">Spectrum and mass in any one unit; masses not below 0 and not all 0.</param>
     public static LipidBlend Mix(IReadOnlyList<(MeltSpectrum Spectrum, double Mass)> parts)
@@ -57,7 +65,21 @@ public sealed class LipidBlend
 
         Span<int> order = stackalloc int[classes.Length];
         Begin(order);
-        return Solve(saturation, order);
+        return Solve(saturation, order, default);
+    }
+
+    /// <summary>Equilibrium solids of each class at a temperature in °C, grams per gram of lipid.</summary>
+    /// <param name="solid">Filled; one entry a class.</param>
+    /// <param name="order">Working space kept from call to call: the classes in any order at first, nearly sorted ever after.</param>
+    public void SolidByClass(double temperatureC, Span<double> solid, Span<int> order)
+    {
+        Span<double> saturation = stackalloc double[classes.Length];
+        for (var k = 0; k < classes.Length; k++)
+        {
+            saturation[k] = MeltComponent.All[classes[k]].SaturationAt(temperatureC);
+        }
+
+        Solve(saturation, order, solid);
     }
 
     /// <summary>Equilibrium at every temperature of the grid that the tool draws on.</summary>
@@ -74,11 +96,12 @@ public sealed class LipidBlend
                 saturation[k] = row[classes[k]];
             }
 
-            (solid[t], structure[t]) = Solve(saturation, order);
+            (solid[t], structure[t]) = Solve(saturation, order, default);
         }
     }
 
-    private static void Begin(Span<int> order)
+    /// <summary>Readies the working space of <see cref="SolidByClass"/>.</summary>
+    public static void Begin(Span<int> order)
     {
         for (var k = 0; k < order.Length; k++)
         {
@@ -88,8 +111,10 @@ public sealed class LipidBlend
 
     /// <param name="saturation">Solubility of each class, infinite when it is above its melting point.</param>
     /// <param name="order">Any order of the classes; left sorted, so that the next temperature sorts almost nothing.</param>
-    private (double Solid, double Structure) Solve(ReadOnlySpan<double> saturation, Span<int> order)
+    /// <param name="byClass">Filled with each class's own solids unless empty.</param>
+    private (double Solid, double Structure) Solve(ReadOnlySpan<double> saturation, Span<int> order, Span<double> byClass)
     {
+        byClass.Clear();
         Span<double> pressure = stackalloc double[order.Length];
         for (var k = 0; k < order.Length; k++)
         {
@@ -136,6 +161,10 @@ public sealed class LipidBlend
             {
                 solid += mass;
                 structure += network[i] * mass;
+                if (!byClass.IsEmpty)
+                {
+                    byClass[i] = mass;
+                }
             }
         }
 

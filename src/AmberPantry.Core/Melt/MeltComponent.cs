@@ -1,5 +1,4 @@
 using System.Globalization;
-using AmberPantry.Core.Materials;
 
 namespace AmberPantry.Core.Melt;
 
@@ -26,25 +25,8 @@ public sealed record MeltComponent(string Name, string Kind, double MolarMass, d
         return kelvin >= MeltingPointK ? double.PositiveInfinity : Math.Exp(-(EnthalpyJMol / R) * ((1 / kelvin) - (1 / MeltingPointK)));
     }
 
-    private static List<MeltComponent> Read()
-    {
-        using var csv = DataFile.Open("Materials.Data.melt-components.csv");
-        csv.Read();
-        csv.ReadHeader();
-        var all = new List<MeltComponent>();
-        while (csv.Read())
-        {
-            all.Add(new MeltComponent(
-                csv.GetField("component")!,
-                csv.GetField("family")!,
-                csv.GetField<double>("molar_mass_g_per_mol"),
-                csv.GetField<double>("melting_point_c") + ZeroCelsiusK,
-                csv.GetField<double>("fusion_enthalpy_kj_per_mol") * 1000,
-                csv.GetField<double>("network_strength")));
-        }
-
-        return all;
-    }
+    private static IReadOnlyList<MeltComponent> Read() => DataTable.Read("Materials.Data.melt-components.csv", row => new MeltComponent(
+        row.Text("component"), row.Text("family"), row.Number("molar_mass_g_per_mol"), row.Number("melting_point_c") + ZeroCelsiusK, row.Number("fusion_enthalpy_kj_per_mol") * 1000, row.Number("network_strength")));
 }
 
 /// <summary>What a lipid is made of: a part that stays liquid and shares of crystallising classes.</summary>
@@ -69,28 +51,18 @@ internal static class MeltSpectra
     private static Dictionary<string, MeltSpectrum> Read()
     {
         var index = MeltComponent.All.Select((component, i) => (component.Name, i)).ToDictionary(pair => pair.Name, pair => pair.i);
-        using var csv = DataFile.Open("Materials.Data.melt-materials.csv");
-        csv.Read();
-        csv.ReadHeader();
-        var all = new Dictionary<string, MeltSpectrum>();
-        while (csv.Read())
+        return DataTable.Read("Materials.Data.melt-materials.csv", row =>
         {
-            var classes = csv.GetField("spectrum")!
-                .Split(';', StringSplitOptions.RemoveEmptyEntries)
-                .Select(part => part.Split(':'))
-                .Select(part => (index[part[0]], double.Parse(part[1], CultureInfo.InvariantCulture)))
-                .ToArray();
-            var liquid = csv.GetField<double>("liquid_fraction");
+            var classes = row.List("spectrum").Select(part => part.Split(':')).Select(part => (index[part[0]], double.Parse(part[1], CultureInfo.InvariantCulture))).ToArray();
+            var liquid = row.Number("liquid_fraction");
             if (liquid + classes.Sum(part => part.Item2) > MeltSpectrum.MostFractionSum)
             {
-                throw new InvalidDataException($"The fractions of {csv.GetField("material")} add up to more than 1.");
+                throw new InvalidDataException($"The fractions of {row.Text("material")} add up to more than 1.");
             }
 
             // A liquid's "estimate" is its molar mass only: no crystal temperature hangs on it.
-            var estimate = classes.Length > 0 && csv.GetField("source")!.StartsWith("estimate", StringComparison.Ordinal);
-            all.Add(csv.GetField("material")!, new MeltSpectrum(liquid, csv.GetField<double>("liquid_molar_mass_g_per_mol"), classes, estimate));
-        }
-
-        return all;
+            var estimate = classes.Length > 0 && row.Text("source").StartsWith("estimate", StringComparison.Ordinal);
+            return (Name: row.Text("material"), Spectrum: new MeltSpectrum(liquid, row.Number("liquid_molar_mass_g_per_mol"), classes, estimate));
+        }).ToDictionary(pair => pair.Name, pair => pair.Spectrum);
     }
 }

@@ -27,12 +27,7 @@ public static class MeltFunction
         double powderVolumeFraction = 0,
         double overrun = 0)
     {
-        var parts = formula.Select(part => (Spectrum(part.Key), Part(part))).ToArray();
-        if (parts.Sum(part => part.Item2) <= 0)
-        {
-            throw new Refusal("E_EMPTY", "formula", null, "The formula holds no lipid.", "Give at least one material a part above 0.");
-        }
-
+        var blend = Blend(formula, "formula");
         var asked = temperatures ?? UsualTemperatures;
         for (var i = 0; i < asked.Count; i++)
         {
@@ -41,7 +36,7 @@ public static class MeltFunction
 
         InRange(powderVolumeFraction, 0, MostPowder, "powderVolumeFraction");
         InRange(overrun, 0, MostOverrun, "overrun");
-        var curve = new MeltCurve(LipidBlend.Mix(parts), powderVolumeFraction, overrun);
+        var curve = new MeltCurve(blend, powderVolumeFraction, overrun);
         return new MeltAnswer(
             ByTemperature(asked, t => 100 * curve.SolidAt(t)),
             ByTemperature(asked, curve.FirmnessAt),
@@ -49,16 +44,27 @@ public static class MeltFunction
             curve.ClearC);
     }
 
-    private static MeltSpectrum Spectrum(string name)
+    /// <summary>Mixes catalogue lipids by name.</summary>
+    /// <exception cref="Refusal">E_UNKNOWN_ID, E_NOT_A_NUMBER, E_RANGE or E_EMPTY below <paramref name="field"/>.</exception>
+    public static LipidBlend Blend(IReadOnlyList<KeyValuePair<string, double>> formula, string field)
     {
-        var field = $"formula.{name}";
-        return MaterialShelf.Plain.Get(name, field).Melt
+        var parts = formula.Select(part => (Spectrum(part.Key, $"{field}.{part.Key}"), Part(part, $"{field}.{part.Key}"))).ToArray();
+        return parts.Sum(part => part.Item2) > 0
+            ? LipidBlend.Mix(parts)
+            : throw new Refusal("E_EMPTY", field, null, "The formula holds no lipid.", "Give at least one material a part above 0.");
+    }
+
+    /// <summary>What a lipid is made of, by its key or a name of it.</summary>
+    /// <exception cref="Refusal">E_UNKNOWN_ID at <paramref name="field"/>.</exception>
+    public static MeltSpectrum Spectrum(string name, string field)
+    {
+        return (MaterialKeys.Named(name) ?? MaterialShelf.Plain.Get(name, field)).Melt
             ?? throw new Refusal("E_UNKNOWN_ID", field, name, $"“{name}” is a powder and does not melt.", "Give powders as powderVolumeFraction.");
     }
 
-    private static double Part(KeyValuePair<string, double> part)
+    private static double Part(KeyValuePair<string, double> part, string field)
     {
-        InRange(part.Value, 0, double.MaxValue, $"formula.{part.Key}");
+        InRange(part.Value, 0, double.MaxValue, field);
         return part.Value;
     }
 

@@ -28,19 +28,7 @@ public static class MeltCautions
         return [.. Table.Value.Where(row => Applies(row.When)).Select(row => row.Caution)];
     }
 
-    private static List<(string, Caution)> Read()
-    {
-        using var csv = DataFile.Open("Safety.Data.melt-cautions.csv");
-        csv.Read();
-        csv.ReadHeader();
-        var rows = new List<(string, Caution)>();
-        while (csv.Read())
-        {
-            var severity = csv.GetField("severity") switch { "stop" => Severity.Stop, "caution" => Severity.Watch, _ => Severity.Note };
-            rows.Add((csv.GetField("when")!, new Caution(
-                csv.GetField("rule_id")!, csv.GetField("stage")!, severity, csv.GetField("message")!, csv.GetField("reason")!, csv.GetField("fix")!, csv.GetField("source")!)));
-        }
-
-        return rows;
-    }
+    private static IReadOnlyList<(string, Caution)> Read() => DataTable.Read("Safety.Data.melt-cautions.csv", row => (row.Text("when"), new Caution(
+        row.Text("rule_id"), row.Text("stage"), row.Text("severity") switch { "stop" => Severity.Stop, "caution" => Severity.Watch, _ => Severity.Note }, row.Text("message"), row.Text("reason"),
+        row.Text("fix"), row.Text("source"))));
 }

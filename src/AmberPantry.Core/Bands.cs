@@ -1,0 +1,28 @@
+namespace AmberPantry.Core;
+
+/// <summary>A scale cut by rising limits into named bands. A value on a limit belongs to the band above it.</summary>
+internal sealed class Bands(string last, params (double Below, string Word)[] limits)
+{
+    public string Of(double value)
+    {
+        foreach (var (below, word) in limits)
+        {
+            if (Near.Below(value, below))
+            {
+                return word;
+            }
+        }
+
+        return last;
+    }
+}
+
+/// <summary>Comparisons with a threshold: a value within a billionth of it counts as equal to it.</summary>
+internal static class Near
+{
+    private const double Slack = 1e-9;
+
+    public static bool Below(double value, double limit) => value < limit - (Slack * Math.Abs(limit));
+
+    public static bool Above(double value, double limit) => value > limit + (Slack * Math.Abs(limit));
+}

@@ -1,0 +1,150 @@
+using System.Text.Json;
+using AmberPantry.Core.Composition;
+
+namespace AmberPantry.Core.Calculations;
+
+/// <summary>The named fields of a question, read in the order they are asked for; the first fault is refused with its path.</summary>
+/// <remarks>A missing optional field takes its default, a wrong one never does.</remarks>
+public sealed class Fields
+{
+    private readonly JsonElement document;
+    private readonly string path;
+
+    /// <exception cref="Refusal">E_NOT_A_DOCUMENT when it is not an object.</exception>
+    public Fields(JsonElement document, string path = "")
+    {
+        if (document.ValueKind != JsonValueKind.Object)
+        {
+            throw new Refusal("E_NOT_A_DOCUMENT", path, document.ValueKind, $"{(path.Length == 0 ? "The question" : path)} is not a set of named fields.", "Send a JSON object.");
+        }
+
+        this.document = document;
+        this.path = path;
+    }
+
+    public IEnumerable<string> Names => document.EnumerateObject().Select(property => property.Name);
+
+    /// <summary>Path of a field as refusals name it.</summary>
+    public string At(string name) => path.Length == 0 ? name : $"{path}.{name}";
+
+    public bool Has(string name) => Find(name) is not null;
+
+    /// <summary>A number that must be there.</summary>
+    public double Number(string name, double least = double.NegativeInfinity, double most = double.PositiveInfinity)
+    {
+        var value = Find(name) is { } found ? Read(found, At(name)) : throw NotANumber(At(name), null);
+        return InRange(value, least, most, At(name));
+    }
+
+    public double Number(string name, double least, double most, double usual) => Has(name) ? Number(name, least, most) : usual;
+
+    public double? OptionalNumber(string name, double least = double.NegativeInfinity, double most = double.PositiveInfinity) =>
+        Has(name) ? Number(name, least, most) : null;
+
+    /// <summary>A number above a bound that it may not reach.</summary>
+    public double Above(string name, double bound, double most = double.PositiveInfinity)
+    {
+        var value = Number(name, double.NegativeInfinity, most);
+        return value > bound ? value : throw OutOfRange(At(name), value, $"above {bound}");
+    }
+
+    public double Above(string name, double bound, double most, double usual) => Has(name) ? Above(name, bound, most) : usual;
+
+    /// <summary>A whole number; null when it is not there.</summary>
+    public int? OptionalWhole(string name, double least, double most = int.MaxValue)
+    {
+        if (OptionalNumber(name, least, most) is not { } value)
+        {
+            return null;
+        }
+
+        return value == Math.Floor(value) ? (int)value : throw OutOfRange(At(name), value, "a whole number");
+    }
+
+    public bool Flag(string name, bool usual = false) => Find(name) is not { } found ? usual : found.ValueKind switch
+    {
+        JsonValueKind.True => true,
+        JsonValueKind.False => false,
+        _ => throw OutOfRange(At(name), found, "true or false"),
+    };
+
+    /// <summary>One of the words of a table.</summary>
+    /// <param name="usual">Word taken when the field is missing; null when it must be there.</param>
+    public string Word(string name, IReadOnlyCollection<string> words, string? usual = null)
+    {
+        var found = Find(name);
+        if (found is null && usual is not null)
+        {
+            return usual;
+        }
+
+        var text = found is { ValueKind: JsonValueKind.String } given ? given.GetString()! : null;
+        return text is not null && words.Contains(text)
+            ? text
+            : throw Unknown(At(name), found, $"Give one of {string.Join(", ", words)}.");
+    }
+
+    public string Text(string name) =>
+        Find(name) is { ValueKind: JsonValueKind.String } found ? found.GetString()! : throw new Refusal("E_NOT_TEXT", At(name), Find(name), $"{At(name)} is not text.", "Give a text.");
+
+    public string? OptionalText(string name) => Has(name) ? Text(name) : null;
+
+    /// <summary>A thing named by its key or by one of its names.</summary>
+    public T Known<T>(string name, Func<string, T?> find)
+        where T : class
+    {
+        var found = Find(name);
+        return found is { ValueKind: JsonValueKind.String } text && find(text.GetString()!) is { } known
+            ? known
+            : throw Unknown(At(name), found, "Give a key of the table or a name of the catalogue.");
+    }
+
+    /// <summary>The objects of a list; empty when the list is missing.</summary>
+    public IReadOnlyList<Fields> List(string name)
+    {
+        if (Find(name) is not { } found)
+        {
+            return [];
+        }
+
+        return found.ValueKind == JsonValueKind.Array
+            ? [.. found.EnumerateArray().Select((item, i) => new Fields(item, $"{At(name)}[{i}]"))]
+            : throw new Refusal("E_NOT_A_DOCUMENT", At(name), found, $"{At(name)} is not a list.", "Give a JSON array.");
+    }
+
+    /// <summary>The bare values of a list with the path of each.</summary>
+    public IReadOnlyList<(JsonElement Value, string Path)> Values(string name)
+    {
+        if (Find(name) is not { } found)
+        {
+            return [];
+        }
+
+        return found.ValueKind == JsonValueKind.Array
+            ? [.. found.EnumerateArray().Select((item, i) => (item, $"{At(name)}[{i}]"))]
+            : throw new Refusal("E_NOT_A_DOCUMENT", At(name), found, $"{At(name)} is not a list.", "Give a JSON array.");
+    }
+
+    /// <summary>Named fields inside this one; none when it is missing.</summary>
+    public Fields? Inner(string name) => Find(name) is { } found ? new Fields(found, At(name)) : null;
+
+    public JsonElement? Find(string name) =>
+        document.TryGetProperty(name, out var found) && found.ValueKind != JsonValueKind.Null ? found : null;
+
+    public static double Read(JsonElement value, string path) =>
+        value.ValueKind == JsonValueKind.Number && value.TryGetDouble(out var number) && double.IsFinite(number) ? number : throw NotANumber(path, value);
+
+    public static double InRange(double value, double least, double most, string path) =>
+        value >= least && value <= most ? value : throw OutOfRange(path, value, double.IsInfinity(most) ? $"at least {least}" : $"{least} to {most}");
+
+    public static Refusal OutOfRange(string path, object? value, string allowed) =>
+        new("E_RANGE", path, value, $"{path} is {value}, which cannot be.", $"Give {allowed}.");
+
+    public static Refusal Unknown(string path, object? value, string remedy) =>
+        new("E_UNKNOWN_ID", path, value, $"{path} is {value ?? "missing"}, which is not known here.", remedy);
+
+    public static Refusal Empty(string path, string what) => new("E_EMPTY", path, null, $"{path} holds nothing to work with.", what);
+
+    private static Refusal NotANumber(string path, object? value) =>
+        new("E_NOT_A_NUMBER", path, value, $"{path} is {value ?? "missing"}, not a number.", "Give a number.");
+}
