@@ -5,29 +5,88 @@ namespace AmberPantry.Core.Tests;
 
 public class MaterialTests
 {
+    /// <summary>Every table of the science with the column of the catalogue that joins it, and the density it gives for a row, if any.</summary>
+    public static TheoryData<string, string[]> Tables => new()
+    {
+        { "melt", [.. Rows("Materials.Data.melt-materials.csv", "material")] },
+        { "fat", [.. Stability.Lipid.All.Keys] },
+        { "powder", [.. Powders.PowderMaterial.All.Keys] },
+        { "fizz", [.. Fizz.FizzMaterial.All.Keys] },
+        { "base", [.. Colour.ColourBase.All.Keys] },
+        { "colourant", [.. Colour.Colourant.All.Keys] },
+        { "antioxidant", [.. Stability.Antioxidant.All.Keys] },
+        { "scent", [.. Scent.ScentOil.All.Keys] },
+        { "uv", [.. Safety.UvFilter.All.Keys] },
+    };
+
     [Fact]
     public void EveryMaterialIsWholeAndUnlikeTheOthers()
     {
-        Assert.True(Catalogue.All.Count >= 110);
+        Assert.True(Catalogue.All.Count >= 220);
         Assert.Equal(Catalogue.All.Count, Catalogue.All.Select(material => material.Id.ToUpperInvariant()).Distinct().Count());
         Assert.All(Catalogue.All, material =>
         {
             Assert.NotEmpty(material.Inci);
             Assert.NotEmpty(material.Source);
             Assert.InRange(material.DensityGMl, 0.7, 6);
-            Assert.InRange(material.UseMaxPercent, material.UseMinPercent + 0.01m, 100);
+            Assert.InRange(material.UseMaxPercent, material.UseMinPercent, 100);
+            Assert.All(material.Rates, rate => Assert.InRange(rate.Max, rate.Min, 100));
             Assert.Matches("^#[0-9A-F]{6}$", material.Colour);
-            Assert.Equal(material.Role == Role.Powder, material.IsPowder);
+            Assert.False(material.IsPowder && material.Melt is not null);
+            Assert.Equal(material.Melt is not null, material.Feel.Length > 0);
+            Assert.True(material.Cas is null || IsCas(material.Cas), $"{material.Id}: {material.Cas}");
         });
     }
 
-    [Fact]
-    public void EveryRowOfTheMeltTableIsInTheCatalogue()
+    [Theory]
+    [MemberData(nameof(Tables))]
+    public void EveryRowOfEveryTableBelongsToExactlyOneMaterial(string table, string[] keys)
     {
-        var table = File.ReadLines(Path.Combine(AppContext.BaseDirectory, "data", "melt-materials.csv")).Skip(1).Select(row => row.Split(',')[0].Trim('"')).ToArray();
-        Assert.Equal(100, table.Length);
-        Assert.All(table, name => Assert.NotNull(MaterialShelf.Plain.Find(name)?.Melt));
+        var joined = Catalogue.All.Select(material => KeyOf(material, table)).OfType<string>().ToArray();
+        Assert.Equal(keys.Order(StringComparer.Ordinal), joined.Order(StringComparer.Ordinal));
     }
+
+    [Fact]
+    public void NoMaterialContradictsItsRows() => Assert.All(Catalogue.All, material =>
+    {
+        double[] densities =
+        [
+            .. material.Keys.Fat is { } fat ? [Stability.Lipid.All[fat].DensityGMl] : Array.Empty<double>(),
+            .. material.Keys.Powder is { } powder ? [Powders.PowderMaterial.All[powder].TrueGMl] : Array.Empty<double>(),
+            .. material.Keys.Fizz is { } fizz ? [Fizz.FizzMaterial.All[fizz].TrueGMl] : Array.Empty<double>(),
+            .. material.Keys.Scent is { } scent ? [Scent.ScentOil.All[scent].DensityGMl] : Array.Empty<double>(),
+        ];
+        Assert.All(densities, density => Assert.InRange(density / material.DensityGMl, 0.9, 1.12));
+        if (material.Melt is { } spectrum)
+        {
+            Assert.InRange(spectrum.LiquidFraction + spectrum.Classes.Sum(part => part.Fraction), 0.9, Melt.MeltSpectrum.MostFractionSum);
+        }
+
+        if (material.Keys.Scent is { } oil)
+        {
+            Assert.Equal(Scent.ScentOil.All[oil].Inci, material.Inci);
+            Assert.True(material.UseMaxPercent <= (decimal)Scent.ScentOil.All[oil].MostRinseOffPct);
+        }
+
+        Assert.True(material.Keys.Antioxidant is not { } guard || material.Role is not Role.Antioxidant || (double)material.UseMaxPercent <= Stability.Antioxidant.All[guard].UseMaxPct + 0.001, material.Id);
+    });
+
+    [Fact]
+    public void LookAlikesNameMaterialsThatExist()
+    {
+        Assert.True(LookAlike.All.Count >= 20);
+        Assert.All(LookAlike.All, pair => Assert.True(MaterialShelf.Plain.Find(pair.One) is not null && MaterialShelf.Plain.Find(pair.Other) is not null && pair.Difference.Length > 20, $"{pair.One} and {pair.Other}"));
+        Assert.Contains(LookAlike.Of("tocopheryl acetate"), pair => pair.One == "mixed tocopherols");
+    }
+
+    [Theory]
+    [InlineData("Cocoa butter", "cocoa butter")]
+    [InlineData("karite", "shea butter")]
+    [InlineData("bicarb", "sodium bicarbonate")]
+    [InlineData("LAVENDER OIL", "lavender essential oil")]
+    [InlineData("lemon oil", null)]
+    [InlineData("moon dust", null)]
+    public void ANameThatTwoShareResolvesToNeither(string name, string? id) => Assert.Equal(id, MaterialKeys.Named(name)?.Id);
 
     [Theory]
     [InlineData("beswax", "beeswax")]
@@ -71,5 +130,41 @@ public class MaterialTests
     {
         Assert.Equal("#FFFFFF", PotColour.Of(Starters.Blank(Family.Balm), MaterialShelf.Plain));
         Assert.Equal("#E8C46C", PotColour.Of(Sample.Of(Family.Balm, ("beeswax", 100)), MaterialShelf.Plain));
+    }
+
+    private static string? KeyOf(Material material, string table) => table switch
+    {
+        "melt" => material.Keys.Melt,
+        "fat" => material.Keys.Fat,
+        "powder" => material.Keys.Powder,
+        "fizz" => material.Keys.Fizz,
+        "base" => material.Keys.Base,
+        "colourant" => material.Keys.Colourant,
+        "antioxidant" => material.Keys.Antioxidant,
+        "scent" => material.Keys.Scent,
+        _ => material.Keys.Uv,
+    };
+
+    /// <summary>The check digit of a CAS number: digits from the right times 1, 2, 3…, modulo 10.</summary>
+    private static bool IsCas(string cas)
+    {
+        var digits = cas.Replace("-", "", StringComparison.Ordinal);
+        var sum = digits[..^1].Reverse().Select((digit, i) => (digit - '0') * (i + 1)).Sum();
+        return cas.Count(letter => letter == '-') == 2 && sum % 10 == digits[^1] - '0';
+    }
+
+    private static string[] Rows(string table, string column)
+    {
+        using var stream = typeof(Catalogue).Assembly.GetManifestResourceStream($"AmberPantry.Core.{table}")!;
+        using var csv = new CsvHelper.CsvReader(new StreamReader(stream), System.Globalization.CultureInfo.InvariantCulture);
+        csv.Read();
+        csv.ReadHeader();
+        var names = new List<string>();
+        while (csv.Read())
+        {
+            names.Add(csv.GetField(column)!);
+        }
+
+        return [.. names];
     }
 }

@@ -8,7 +8,7 @@ namespace AmberPantry.Core.Tests;
 /// <summary>Formulas that tests share, and generators of any.</summary>
 public static class Sample
 {
-    private static readonly string[] Melting = [.. Catalogue.All.Where(material => !material.IsPowder).Select(material => material.Id)];
+    private static readonly string[] Melting = [.. Catalogue.All.Where(material => material.Melt is not null).Select(material => material.Id)];
 
     /// <summary>Two to nine different melting materials with shares that total 100.</summary>
     public static Gen<(string Material, decimal Percent)[]> AnyMix { get; } =

@@ -61,6 +61,15 @@ public sealed record Remedy(string Id, string Label, IReadOnlyList<FormulaEdit> 
 public sealed record Finding(
     string Id, Severity Severity, string Sentence, IReadOnlyList<FindingNumber> Numbers, double? AtC, string Because, string? Advice, IReadOnlyList<Remedy> Remedies);
 
+/// <summary>What the science beside melting says of a product; each part is null where it does not apply.</summary>
+public sealed record Products(
+    WaterlessView Waterless, Feel.SkinFeel? Feel, Feel.RinseOff? Rinse, PowderView Powder, BathView? Bath, Stability.Keeping Keeping, Stability.Preservation Preservation, ScentView Scent, ColourView Colour,
+    SafetyView Safety)
+{
+    /// <summary>How the numbers came about, for "why?".</summary>
+    public IReadOnlyList<ExplainStep> Steps { get; init; } = [];
+}
+
 /// <summary>Everything the model says of one formula. Numbers carry their unit in the name.</summary>
 public sealed record Assessment
 {
@@ -104,6 +113,9 @@ public sealed record Assessment
     public required CostView Cost { get; init; }
 
     public required string? MakeweightLine { get; init; }
+
+    /// <summary>The whole of it; null when only what moves under a hand was asked for.</summary>
+    public Products? Product { get; init; }
 
     /// <summary>Worst first, then nearest to its limit. Remedies are there when they were asked for.</summary>
     public required IReadOnlyList<Finding> Findings { get; init; }

@@ -5,21 +5,24 @@ using AmberPantry.Core.Melt;
 
 namespace AmberPantry.Core.Assessment;
 
-/// <summary>The one entry to every judgement of a melted product: all screens ask here.</summary>
+/// <summary>The one entry to every judgement of a product: all screens ask here.</summary>
 public sealed class Assessor(MaterialShelf shelf, Workshop workshop)
 {
     private static readonly IRule[] Rules =
     [
-        new HoldsShape(), new StickStands(), new PourTemperature(), new PicksUpCold(), new FamilyFirmness(), new SkinFeel(), new RoomSwing(),
+        new HoldsShape(), new StickStands(), new PourTemperature(), new PicksUpCold(), new FamilyFirmness(), new SolidOnSkin(), new RoomSwing(),
         new GrainRisk(), new BloomRisk(), new BrittleWax(), new GroupShares(), new UsageRate(), new AntioxidantThere(), new CoolDownLate(),
-        new Weighable(), new Complete(), new LabelCautions(),
+        new Weighable(), new Complete(), new LabelCautions(), new OilLoad(), new Dusty(), new PowderCautions(), new PowderCrowding(), new FizzBalanced(), new FizzyWater(), new DrawsWater(),
+        new FloatsInTub(), new PieceHolds(), new StaysFresh(), new GuardDose(), new Preserved(), new Dissolves(), new ScentWithinLimits(), new ScentTold(), new ColourStays(), new RinsesAway(), new StaysClear(),
+        new UvWithinMaxima(), new TableRules(),
     ];
 
     public FormulaEditor Editor { get; } = new(shelf);
 
     /// <summary>Assesses a formula whose shares total 100, or an empty pot.</summary>
     /// <param name="withRemedies">Searches remedies too: some milliseconds more, so left out while a boundary moves.</param>
-    public Assessment Assess(Formula formula, bool withRemedies = false)
+    /// <param name="whole">Tells the science beside melting too, and how each number came about.</param>
+    public Assessment Assess(Formula formula, bool withRemedies = false, bool whole = false)
     {
         var at = new Case(formula, shelf, workshop);
         var found = Judge(at);
@@ -48,9 +51,19 @@ public sealed class Assessor(MaterialShelf shelf, Workshop workshop)
             SmallestFineBatchG = sheet?.SmallestFineBatchG,
             Cost = BatchCost.Of(formula, shelf, workshop),
             MakeweightLine = Editor.Makeweight(formula)?.Id,
+            Product = whole && formula.Lines.Count > 0 ? Product(at) : null,
             Findings = [.. found.Select(one => new Finding(
                 one.Id, one.Severity, one.Sentence, one.Numbers, one.AtC, one.Because, one.Advice, remedies?.For(one) ?? []))],
         };
+    }
+
+    private static Products Product(Case at)
+    {
+        var verdict = FormulaSafety.Of(at).ToLookup(id => Safety.SafetyRule.All[id].Severity);
+        var products = new Products(
+            ProductViews.Lamp(at), ProductViews.Feel(at), ProductViews.Rinse(at), at.Powders, at.BathView, at.Keeping, at.Preserve, at.Scent, at.Colour,
+            new SafetyView([.. verdict["stop"]], [.. verdict["caution"]], [.. verdict["note"]]));
+        return products with { Steps = Explained.Of(at, products) };
     }
 
     /// <summary>What every rule says, worst first and then furthest over its limit.</summary>
@@ -125,8 +138,12 @@ public sealed class Assessor(MaterialShelf shelf, Workshop workshop)
 
     private static IEnumerable<GroupTotal> OtherGroups(Case at)
     {
-        (string, Role)[] others = [("lanolin and kin", Role.Emollient), ("emulsifiers", Role.Emulsifier), ("gellants", Role.Gellant), ("antioxidants", Role.Antioxidant), ("scent", Role.Scent), ("actives", Role.Active)];
-        return others.Select(other => new GroupTotal(other.Item1, at.Share(other.Item2), null, null)).Where(total => total.Percent > 0);
+        (string, Role)[] others =
+        [
+            ("lanolin and kin", Role.Emollient), ("emulsifiers", Role.Emulsifier), ("gellants", Role.Gellant), ("antioxidants", Role.Antioxidant), ("scent", Role.Scent), ("actives", Role.Active),
+            ("salts", Role.Salt), ("acids", Role.Acid), ("soda and carbonates", Role.Base), ("foamers", Role.Surfactant), ("colours", Role.Colourant), ("preservatives", Role.Preservative), ("water phase", Role.WaterPhase),
+            ("botanicals", Role.Botanical), ("sun filters", Role.UvFilter)];
+        return others.Where(other => at.Norm.Groups.All(group => !group.Roles.Contains(other.Item2))).Select(other => new GroupTotal(other.Item1, at.Share(other.Item2), null, null)).Where(total => total.Percent > 0);
     }
 
     private static List<SheetLine> Sheet(Formula formula, WeighingSheet? sheet)

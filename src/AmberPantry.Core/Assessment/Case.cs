@@ -1,6 +1,8 @@
 using AmberPantry.Core.Composition;
+using AmberPantry.Core.Fizz;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Melt;
+using AmberPantry.Core.Stability;
 
 namespace AmberPantry.Core.Assessment;
 
@@ -11,6 +13,13 @@ internal sealed class Case
     private readonly Lazy<double?> slumpC;
     private readonly Lazy<double?> clearC;
     private readonly Lazy<WeighingSheet?> sheet;
+    private readonly Lazy<FizzMix> bath;
+    private readonly Lazy<PowderView> powders;
+    private readonly Lazy<Keeping> keeping;
+    private readonly Lazy<ScentView> scent;
+    private readonly Lazy<Preservation> preserve;
+    private readonly Lazy<BathView?> bathView;
+    private readonly Lazy<ColourView> colour;
 
     public Case(Formula formula, MaterialShelf shelf, Workshop workshop)
     {
@@ -24,6 +33,13 @@ internal sealed class Case
         slumpC = new(() => Curve?.SlumpC);
         clearC = new(() => Curve?.ClearC);
         sheet = new(() => Weighable.Sheet(this));
+        bath = new(() => new FizzMix(Lines.Select(pair => (Row: MaterialKeys.FizzOf(pair.Material), G: (double)pair.Line.Percent)).Where(line => line.Row is not null).Select(line => (line.Row!, line.G))));
+        powders = new(() => ProductViews.Powders(this));
+        keeping = new(() => ProductViews.Keeping(this));
+        scent = new(() => ProductViews.Scent(this));
+        preserve = new(() => ProductViews.Preservation(this));
+        bathView = new(() => ProductViews.Bath(this));
+        colour = new(() => ProductViews.Colour(this));
     }
 
     public Formula Formula { get; }
@@ -49,6 +65,24 @@ internal sealed class Case
 
     /// <summary>Null for an empty pot.</summary>
     public WeighingSheet? Sheet => sheet.Value;
+
+    /// <summary>The formula by the bath table, grams in 100.</summary>
+    public FizzMix Bath => bath.Value;
+
+    public BathView? BathView => bathView.Value;
+
+    public PowderView Powders => powders.Value;
+
+    public Keeping Keeping => keeping.Value;
+
+    public ScentView Scent => scent.Value;
+
+    public Preservation Preserve => preserve.Value;
+
+    public ColourView Colour => colour.Value;
+
+    /// <summary>A stick of a few grams goes on lips, and lips swallow what they wear.</summary>
+    public bool IsLip => Formula.Family == Family.Stick && Formula.Batch.FillG is <= 6;
 
     public IEnumerable<(FormulaLine Line, Material Material)> Lines => Formula.Lines.Zip(Materials);
 

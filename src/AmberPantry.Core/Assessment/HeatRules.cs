@@ -11,7 +11,7 @@ internal sealed class HoldsShape : IRule
 
     public IEnumerable<Found> Check(Case at)
     {
-        if (at.Curve is null)
+        if (at.Curve is null || at.Norm.FirmnessAt20 is null)
         {
             yield break;
         }
@@ -48,13 +48,13 @@ internal sealed class PicksUpCold : IRule
 {
     public IEnumerable<Found> Check(Case at)
     {
-        if (at.Curve is null || at.Coldest is not { } cold || at.Formula.Family == Family.Bar)
+        if (at.Curve is null || at.Norm.FirmnessAt20 is not { } usual || at.Coldest is not { } cold || at.Formula.Family == Family.Bar)
         {
             yield break;
         }
 
         // A thumb meets the cold product, so the family's usual upper firmness is what it must stay near.
-        var most = at.Norm.FirmnessAt20.High * 1.1;
+        var most = usual.High * 1.1;
         var firmness = at.Curve.FirmnessAt(cold.TemperatureC);
         if (firmness <= most)
         {
@@ -83,12 +83,12 @@ internal sealed class FamilyFirmness : IRule
 
     public IEnumerable<Found> Check(Case at)
     {
-        if (at.Curve is null)
+        if (at.Curve is null || at.Norm.FirmnessAt20 is not { } usual)
         {
             yield break;
         }
 
-        var (low, high) = at.Norm.FirmnessAt20;
+        var (low, high) = usual;
         var firmness = at.Curve.FirmnessAt(RoomC);
         if (firmness >= low && firmness <= high)
         {
@@ -136,19 +136,18 @@ internal sealed class StickStands : IRule
 }
 
 /// <summary>On skin: much that stays solid drags.</summary>
-internal sealed class SkinFeel : IRule
+internal sealed class SolidOnSkin : IRule
 {
     private const double SkinC = 33;
 
     public IEnumerable<Found> Check(Case at)
     {
-        if (at.Curve is null)
+        if (at.Curve is null || at.Norm.MostSolidOnSkin is not { } most)
         {
             yield break;
         }
 
         var solid = 100 * at.Curve.SolidAt(SkinC);
-        var most = at.Norm.MostSolidOnSkin;
         if (solid > most)
         {
             yield return new Found

@@ -43,8 +43,9 @@ internal sealed class UsageRate : IRule
     {
         foreach (var (line, material) in at.Lines)
         {
+            // A scent whose composition is known is held to its own limits instead.
             var most = MostPercent(at, material);
-            if (line.Percent > most)
+            if (line.Percent > most && MaterialKeys.ScentOf(material) is null)
             {
                 var scent = material.Role == Role.Scent;
                 yield return new Found
@@ -52,7 +53,7 @@ internal sealed class UsageRate : IRule
                     Id = $"usage-high-{line.Id}",
                     Severity = scent ? Severity.Stop : Severity.Watch,
                     Sentence = scent
-                        ? $"{material.Name} at **{Wording.Percent(line.Percent)}** is above {Wording.Percent(most)}, the most for a product left on {(IsLip(at) ? "lips" : "skin")}. Its certificate may allow less."
+                        ? $"{material.Name} at **{Wording.Percent(line.Percent)}** is above {Wording.Percent(most)}, the most for a product {(at.Norm.LeaveOn ? at.IsLip ? "left on lips" : "left on skin" : "rinsed off")}. Its certificate may allow less."
                         : $"{material.Name} at **{Wording.Percent(line.Percent)}** is above its usual {Wording.RoundPercent(most)}.",
                     Numbers = [new("share", (double)line.Percent, "%"), new("limit", (double)most, "%")],
                     Because = scent ? "General ceiling for leave-on scent; the supplier's certificate and local rules decide." : "Usual rate of the material.",
@@ -78,9 +79,12 @@ internal sealed class UsageRate : IRule
 
     /// <summary>Lips swallow what they wear: sticks of a few grams hold at most 1 % scent.</summary>
     private static decimal MostPercent(Case at, Material material) =>
-        material.Role == Role.Scent && IsLip(at) ? Math.Min(1, material.UseMaxPercent) : material.UseMaxPercent;
-
-    private static bool IsLip(Case at) => at.Formula.Family == Family.Stick && at.Formula.Batch.FillG is <= 6;
+        material.Role == Role.Scent && at.IsLip ? Math.Min(1, material.UseMaxPercent) : material.MostPercentIn(at.Norm.Nature switch
+        {
+            FamilyNature.Bath => "bath",
+            FamilyNature.Powder => "free-powder",
+            _ => at.Norm.LeaveOn ? "leave-on" : "rinse-off",
+        });
 
     private static double Excess(Case other, string lineId, decimal most) =>
         other.Formula.Lines.FirstOrDefault(line => line.Id == lineId) is { } now ? (double)((now.Percent - most) / most) : 0;
@@ -94,7 +98,8 @@ internal sealed class AntioxidantThere : IRule
     public IEnumerable<Found> Check(Case at)
     {
         var oils = at.Share(Role.Oil, Role.SoftButter, Role.HardButter);
-        if (oils < 20 || at.Share(Role.Antioxidant) > 0)
+        var most = at.Norm.Nature is FamilyNature.Powder or FamilyNature.Bath ? 1 : 20;
+        if (oils < most || at.Share(Role.Antioxidant) > 0)
         {
             yield break;
         }
@@ -148,7 +153,7 @@ internal sealed class GrainRisk : IRule
     {
         var butters = at.Lines.Where(pair => pair.Material.Role == Role.SoftButter && pair.Line.Percent > 0 && HasHighMelters(pair.Material)).ToArray();
         var share = butters.Sum(pair => pair.Line.Percent);
-        if (share < 15)
+        if (share < 15 || at.Norm.Nature != FamilyNature.Melted)
         {
             yield break;
         }
@@ -176,7 +181,7 @@ internal sealed class BloomRisk : IRule
     public IEnumerable<Found> Check(Case at)
     {
         var hard = at.Share(Role.HardButter);
-        if (hard <= 25 || at.Share(Role.Wax) > 0)
+        if (hard <= 25 || at.Share(Role.Wax) > 0 || at.Norm.Nature != FamilyNature.Melted)
         {
             yield break;
         }
@@ -204,7 +209,7 @@ internal sealed class RoomSwing : IRule
 {
     public IEnumerable<Found> Check(Case at)
     {
-        if (at.Curve is null)
+        if (at.Curve is null || at.Norm.Nature != FamilyNature.Melted)
         {
             yield break;
         }

@@ -9,6 +9,7 @@ namespace AmberPantry.Core.Assessment;
 internal sealed class RemedySearch(Case at, FormulaEditor editor)
 {
     private const int MostRemedies = 3;
+    private const int MostGivers = 2;
     private const decimal StepPercent = 0.5m;
     private const decimal MostTradePercent = 15m;
 
@@ -23,6 +24,7 @@ internal sealed class RemedySearch(Case at, FormulaEditor editor)
         var found1 = found.Acts
             .Select(act => Try(act.Label, [act.Edit], found, gapNow))
             .Concat(found.Cure == Cure.None ? [] : Trades(found, gapNow))
+            .Concat(found.Swaps.SelectMany(swap => Swapped(swap, found, gapNow)))
             .OfType<Candidate>()
             .OrderBy(candidate => candidate.Harm)
             .ToArray();
@@ -43,6 +45,17 @@ internal sealed class RemedySearch(Case at, FormulaEditor editor)
         foreach (var giver in at.Lines.Where(pair => !pair.Line.Kept && from.Contains(pair.Material)))
         {
             foreach (var taker in to.Where(material => material.Id != giver.Material.Id && !IsKept(material)))
+            {
+                yield return Smallest(giver.Line, giver.Material, taker, found, gapNow);
+            }
+        }
+    }
+
+    private IEnumerable<Candidate?> Swapped(Swap swap, Found found, double gapNow)
+    {
+        foreach (var taker in swap.Takers.Select(at.Shelf.Preferred).Where(material => !IsKept(material)))
+        {
+            foreach (var giver in at.Lines.Where(pair => !pair.Line.Kept && pair.Material.Id != taker.Id && swap.Gives(pair.Material)).OrderByDescending(pair => pair.Line.Percent).Take(MostGivers))
             {
                 yield return Smallest(giver.Line, giver.Material, taker, found, gapNow);
             }
@@ -146,12 +159,15 @@ internal sealed class RemedySearch(Case at, FormulaEditor editor)
 
         if (at.Curve is { } curve && after.Curve is { } curveAfter)
         {
-            if (at.Coldest is { } cold)
+            if (at.Norm.FirmnessAt20 is { } usual)
             {
-                TellFirmness(cold.TemperatureC, at.Norm.FirmnessAt20.High, Tell, curve, curveAfter);
-            }
+                if (at.Coldest is { } cold)
+                {
+                    TellFirmness(cold.TemperatureC, usual.High, Tell, curve, curveAfter);
+                }
 
-            TellFirmness(20, Math.Sqrt(at.Norm.FirmnessAt20.Low * at.Norm.FirmnessAt20.High), Tell, curve, curveAfter);
+                TellFirmness(20, Math.Sqrt(usual.Low * usual.High), Tell, curve, curveAfter);
+            }
         }
 
         if (at.Formula.Batch.Grams != after.Formula.Batch.Grams)

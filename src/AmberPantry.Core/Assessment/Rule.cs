@@ -37,9 +37,17 @@ internal sealed record Found
 
     public Cure Cure { get; init; }
 
+    /// <summary>Trades that may cure it: who may give, and which materials may take. The least that clears it is looked for.</summary>
+    public IReadOnlyList<Swap> Swaps { get; init; } = [];
+
     /// <summary>Changes known by kind, such as a bigger batch; tried as they are.</summary>
     public IReadOnlyList<(string Label, FormulaEdit Edit)> Acts { get; init; } = [];
 }
+
+/// <summary>A kind of trade worth looking for.</summary>
+/// <param name="Gives">Lines that may give.</param>
+/// <param name="Takers">Catalogue keys; the maker's own grade is taken where there is one.</param>
+internal sealed record Swap(Func<Materials.Material, bool> Gives, params IReadOnlyList<string> Takers);
 
 /// <summary>One rule of the craft.</summary>
 internal interface IRule

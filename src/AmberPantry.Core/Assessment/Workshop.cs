@@ -40,6 +40,12 @@ public sealed record Landmark(string Id, string Name, double TemperatureC, Landm
 /// <param name="Millilitres">Brimful volume.</param>
 public sealed record Container(string Id, string Name, string Unit, double Millilitres, decimal? Price, bool IsPlastic = false);
 
+/// <summary>Where makers disagree and the tool must take a side to give one number: the maker's choice.</summary>
+/// <param name="Keeping">diluted: a blend ages as one; weakest: its weakest oil decides.</param>
+/// <param name="Water">always: any water is preserved; aw: only where the water is free enough for something to grow.</param>
+/// <param name="Market">general or eu_uk: whose scent limits are held.</param>
+public sealed record Schools(string Keeping = "diluted", string Water = "always", string Market = "general");
+
 /// <summary>The maker's place: units, scale, warm and cold spots, what things cost.</summary>
 public sealed record Workshop
 {
@@ -59,6 +65,8 @@ public sealed record Workshop
     public string Currency { get; init; } = "£";
 
     public IReadOnlyList<Landmark> Landmarks { get; init; } = UsualLandmarks;
+
+    public Schools Schools { get; init; } = new();
 
     public IReadOnlyList<Container> Containers { get; init; } = [];
 

@@ -58,6 +58,11 @@ public sealed class MakingPlan(MaterialShelf shelf, Workshop workshop)
             throw new Refusal("E_EMPTY", "formula.lines", null, "There is nothing in this trial to make.", "Add a wax, a butter or an oil first.");
         }
 
+        if (FamilyNorms.For(formula.Family).Nature is not FamilyNature.Melted)
+        {
+            throw new Refusal("E_RANGE", "formula.family", formula.Family, $"Steps for a {FamilyNorms.For(formula.Family).Name} are not written here yet.", "Weigh it from the bench sheet.");
+        }
+
         var assessor = new Assessor(shelf, workshop);
         var assessment = assessor.Assess(formula);
         var clear = assessment.ClearC ?? workshop.WorkroomC;
@@ -66,7 +71,9 @@ public sealed class MakingPlan(MaterialShelf shelf, Workshop workshop)
         var sheet = assessment.Sheet.ToDictionary(line => line.Line);
         var weighed = formula.Lines.Where(line => sheet[line.Id].Grams > 0).Select(line => (Line: line, Material: shelf.Get(line.Material, line.Id))).ToArray();
         var melt = weighed.Where(pair => pair.Line.Phase == Phase.Melt).OrderByDescending(pair => MeltsAt(pair.Material)).ThenBy(pair => pair.Material.IsPowder).ToArray();
-        var late = weighed.Where(pair => pair.Line.Phase == Phase.CoolDown).ToArray();
+        var dry = weighed.Where(pair => pair.Line.Phase == Phase.Dry).ToArray();
+        var late = weighed.Where(pair => pair.Line.Phase is Phase.CoolDown or Phase.Liquid).ToArray();
+        var top = weighed.Where(pair => pair.Line.Phase == Phase.Surface).ToArray();
         var potFrom = Math.Max(melt.Select(pair => MeltsAt(pair.Material)).DefaultIfEmpty(clear).Max(), clear) + 5;
         var potTo = potFrom + 5;
         var ceiling = melt.Where(pair => pair.Material.HeatCeilingC is not null).MinBy(pair => pair.Material.HeatCeilingC);
@@ -115,6 +122,7 @@ public sealed class MakingPlan(MaterialShelf shelf, Workshop workshop)
                 HoldMinutes));
         }
 
+        steps.AddRange(dry.Select(pair => Weigh(pair.Line, pair.Material, sheet[pair.Line.Id], "Sift into the melt, stir until no streak is left.")));
         if (late.Length > 0)
         {
             steps.Add(Step(
@@ -138,6 +146,7 @@ public sealed class MakingPlan(MaterialShelf shelf, Workshop workshop)
             Of("pour"),
             pourFrom,
             pourTo));
+        steps.AddRange(top.Select(pair => Weigh(pair.Line, pair.Material, sheet[pair.Line.Id], "Lay on top before it clouds.")));
         steps.Add(Step(
             StepKind.Set,
             "Leave it to set",

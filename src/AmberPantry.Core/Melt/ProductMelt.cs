@@ -24,7 +24,7 @@ public sealed class ProductMelt
                 lipid += mass;
                 estimated += spectrum.IsEstimate ? mass : 0;
             }
-            else
+            else if (material.IsPowder)
             {
                 powderMl += mass / material.DensityGMl;
             }

@@ -11,8 +11,9 @@ public sealed record WhatIf(string Landmark, double TemperatureC);
 
 /// <param name="Formula">The formula to judge; its shares total 100.</param>
 /// <param name="Edits">Changes to make to it first.</param>
+/// <param name="Whole">Tell the science beside melting too; the bench leaves it out while something is being dragged.</param>
 /// <param name="WithRemedies">Search remedies too; leave out while something is being dragged.</param>
-public sealed record AssessRequest(Formula Formula, IReadOnlyList<FormulaEdit>? Edits = null, bool WithRemedies = false, WhatIf? WhatIf = null);
+public sealed record AssessRequest(Formula Formula, IReadOnlyList<FormulaEdit>? Edits = null, bool WithRemedies = false, WhatIf? WhatIf = null, bool Whole = true);
 
 /// <param name="Formula">The formula after the edits.</param>
 public sealed record AssessAnswer(Formula Formula, Assessment Assessment);
@@ -67,7 +68,7 @@ public static class AssessEndpoints
         FormulaCheck.Check(request.Formula, open.Shelf);
         var assessor = request.WhatIf is { } whatIf ? new Assessor(open.Shelf, Moved(open.Workshop, whatIf)) : open.Assessor;
         var formula = request.Edits is { Count: > 0 } edits ? assessor.Editor.Apply(request.Formula, edits) : request.Formula;
-        return new AssessAnswer(formula, assessor.Assess(formula, request.WithRemedies));
+        return new AssessAnswer(formula, assessor.Assess(formula, request.WithRemedies, request.Whole));
     }
 
     private static Workshop Moved(Workshop workshop, WhatIf whatIf)

@@ -1,0 +1,178 @@
+using AmberPantry.Core.Composition;
+using AmberPantry.Core.Materials;
+using AmberPantry.Core.Powders;
+
+namespace AmberPantry.Core.Assessment;
+
+/// <summary>More oil than the powders hold: it clumps, pastes or swims.</summary>
+internal sealed class OilLoad : IRule
+{
+    public IEnumerable<Found> Check(Case at)
+    {
+        if (at.Powders.Budget is not { } budget || budget.U < PowderMix.LooseBelow)
+        {
+            yield break;
+        }
+
+        var held = budget.CapacityG > 0 ? 100 * budget.LiquidG / budget.CapacityG : 100;
+        yield return new Found
+        {
+            Id = "oil-load",
+            Severity = budget.U >= 0.30 ? Severity.Fix : Severity.Watch,
+            Sentence = $"{Percent(budget.LiquidG)} of liquid is **{held:0}{Wording.Narrow}%** of what these powders can take up: {Says(budget.Band)}.",
+            Numbers = [new("saturation between the grains", budget.U, ""), new("limit", PowderMix.LooseBelow, "")],
+            Because = "Oil absorption of each powder by rub-out, the pores filled first; states of wetting after Newitt and Conway-Jones (1958). Your own squeeze test corrects it.",
+            Gap = other => other.Powders.Budget is { } after ? (after.U - PowderMix.LooseBelow) / PowderMix.LooseBelow : 0,
+            Swaps =
+            [
+                new(material => material.Role is Role.Salt or Role.Powder or Role.Base && material.Keys.Powder is { } key && !PowderMaterial.All[key].IsCarrier, "magnesium carbonate", "modified tapioca starch", "precipitated silica"),
+                new(material => material.IsLiquid, Largest(at)),
+            ],
+        };
+    }
+
+    private static string Largest(Case at) =>
+        at.Lines.Where(pair => pair.Material.Role is Role.Salt or Role.Powder or Role.Base).MaxBy(pair => pair.Line.Percent).Material?.BasedOn ?? "arrowroot starch";
+
+    private static string Says(string band) => band switch
+    {
+        "damp_cohesive" => "damp, it packs in the hand and will not shake out",
+        "clumping" => "it clumps",
+        "paste" => "a paste for a jar, not a shaker",
+        "powder_in_fat" => "a firm paste carried by fat",
+        _ => "oil will stand on top",
+    };
+
+    private static string Percent(double percent) => Wording.RoundPercent((decimal)Math.Round(percent, 1));
+}
+
+/// <summary>Fines in the air, for whoever makes it and whoever uses it.</summary>
+internal sealed class Dusty : IRule
+{
+    private const double HangsFrom = 30;
+
+    public IEnumerable<Found> Check(Case at)
+    {
+        if (at.Powders.Budget is not { } budget)
+        {
+            yield break;
+        }
+
+        if (budget.DustInUse >= HangsFrom && at.Norm.Nature == FamilyNature.Powder)
+        {
+            yield return new Found
+            {
+                Id = "dusty",
+                Severity = Severity.Watch,
+                Sentence = $"Dry and floaty: dust **{budget.DustInUse:0}** of 100, it hangs in the air. A little oil stirred in at the end weighs it down.",
+                Numbers = [new("dust in use", budget.DustInUse, ""), new("limit", HangsFrom, "")],
+                Because = "Mean dust of the powders, calmed by the oil on the outside of the grains; oil hidden in a carrier's pores calms only the carrier. An estimate.",
+                Gap = other => other.Powders.Budget is { } after ? (after.DustInUse / HangsFrom) - 1 : 0,
+                Swaps = [new(material => material.Role == Role.Powder, "jojoba oil", "caprylic/capric triglyceride")],
+            };
+        }
+
+        if (budget.Mask != "not_needed")
+        {
+            yield return new Found
+            {
+                Id = "mask",
+                Severity = Severity.Note,
+                Sentence = budget.Mask == "required"
+                    ? $"Mask on before any of it moves: dust **{budget.DustDry:0}** of 100 while it is dry."
+                    : $"A mask is wise while it is dry: dust **{budget.DustDry:0}** of 100.",
+                Numbers = [new("dust dry", budget.DustDry, "")],
+                Because = "Decided on the dry powders, because dust flies while weighing; irritants and fine minerals count most.",
+                Advice = budget.MaskOffAfterOil ? "It may come off ten minutes after the oil is worked in." : "Keep it on: the oil does not calm this mix.",
+                Gap = _ => 0,
+            };
+        }
+    }
+}
+
+/// <summary>Codes of the oil budget as findings.</summary>
+internal sealed class PowderCautions : IRule
+{
+    private static readonly Dictionary<string, (Severity Severity, string Says)> Words = new()
+    {
+        ["W_ALKALINE"] = (Severity.Watch, "Alkaline on skin. Use less alkaline clay, chalk or wash powder."),
+        ["W_SODA_HIGH"] = (Severity.Watch, "This much soda reddens many armpits. Magnesium hydroxide is milder."),
+        ["W_ACID_BASE"] = (Severity.Watch, "Acid and alkaline powders use each other up once damp; chalk and carbonate also gas."),
+        ["W_ULTRAMARINE_ACID"] = (Severity.Fix, "Acid destroys this blue and smells of rotten eggs."),
+        ["W_SILICA_CHECK"] = (Severity.Watch, "Ask the supplier for crystalline silica below 1 %."),
+        ["W_TALC"] = (Severity.Watch, "Talc needs an asbestos-free certificate for the lot. Starch does the same."),
+        ["W_NO_CARRIER"] = (Severity.Watch, "Nothing here drinks oil; the salts will only be smeared."),
+        ["W_MELT_IN_OIL"] = (Severity.Note, "Melt the crystals in the oils: they are no powder."),
+        ["W_SCRUB_FACE"] = (Severity.Watch, "Too gritty for a face."),
+        ["W_FLAME"] = (Severity.Watch, "A cloud of fine starch can flash: no flame, no spark."),
+        ["W_ASM_HIGH"] = (Severity.Watch, "Very strong wash."),
+        ["W_KEEP_DRY"] = (Severity.Note, "Food for mould once wet: no wet fingers."),
+    };
+
+    public IEnumerable<Found> Check(Case at)
+    {
+        foreach (var code in at.Powders.Budget?.Warnings ?? [])
+        {
+            if (!Words.TryGetValue(code, out var told))
+            {
+                continue;
+            }
+
+            var budget = at.Powders.Budget!;
+            yield return new Found
+            {
+                Id = $"powder-{code[2..].ToLowerInvariant().Replace('_', '-')}",
+                Severity = told.Severity,
+                Sentence = told.Says,
+                Numbers = code == "W_ALKALINE" && budget.Ph is { } ph ? [new("pH of a slurry", ph, "")] : [],
+                Because = "The powder table: pH of a 10 % slurry, grain, hardness and kind of each powder.",
+                Gap = other => other.Powders.Budget?.Warnings.Contains(code) == true ? 1 : 0,
+                Swaps = code switch
+                {
+                    "W_NO_CARRIER" => [new(material => material.Role == Role.Salt, "dendritic salt", "magnesium carbonate")],
+                    "W_TALC" => [new(material => material.Id == "talc", "arrowroot starch", "corn starch")],
+                    "W_SODA_HIGH" => [new(material => material.BasedOn == "sodium bicarbonate", "magnesium hydroxide")],
+                    _ => [],
+                },
+            };
+        }
+    }
+}
+
+/// <summary>Powder carried in a fat: crowding stiffens it and at last jams.</summary>
+internal sealed class PowderCrowding : IRule
+{
+    private const double Crowded = 0.9;
+
+    public IEnumerable<Found> Check(Case at)
+    {
+        if (at.Powders.InFat is not { } powder)
+        {
+            yield break;
+        }
+
+        if (powder.Jammed || powder.Crowding > Crowded)
+        {
+            yield return new Found
+            {
+                Id = "powder-jams",
+                Severity = powder.Jammed ? Severity.Fix : Severity.Watch,
+                Sentence = $"The powder fills **{100 * powder.Crowding:0}{Wording.Narrow}%** of the room it can have in the fat: {(powder.Jammed ? "it will not pour" : "it pours thick")}.",
+                Numbers = [new("crowding", 100 * powder.Crowding, "%"), new("limit", 100 * Crowded, "%")],
+                Because = "Krieger and Dougherty (1959): grains with the oil in their pores against the fraction at which they jam.",
+                Gap = other => other.Powders.InFat is { } after ? (after.Crowding / Crowded) - 1 : 0,
+                Swaps = [new(material => material.IsPowder, at.Lines.Where(pair => pair.Material.IsLiquid).MaxBy(pair => pair.Line.Percent).Material?.BasedOn ?? "sunflower oil")],
+            };
+        }
+
+        yield return new Found
+        {
+            Id = "powder-feel",
+            Severity = Severity.Note,
+            Sentence = $"{Wording.RoundPercent((decimal)Math.Round(powder.PowderPct, 1))} of powder leaves **{powder.GreasinessLeftPct:0}{Wording.Narrow}%** of the greasy feel: {powder.GreaseBand.Replace('_', ' ')}.",
+            Numbers = [new("greasiness left", powder.GreasinessLeftPct, "%")],
+            Because = "Oil the powders could hold against the fat; 10 to 20 % of starch cuts grease, beyond is powdery, about 40 % matt. Makers differ on how much is right.",
+            Gap = _ => 0,
+        };
+    }
+}
