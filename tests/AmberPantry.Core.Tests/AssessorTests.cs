@@ -60,7 +60,7 @@ public class AssessorTests
         { "estimated", Sample.Of(Family.Balm, ("lanolin", 30), ("beeswax", 10), ("olive oil", 60)), Sample.Of(Family.Balm, ("lanolin", 5), ("beeswax", 15), ("sunflower oil", 80)) },
         { "no-share", Sample.Of(Family.Balm, ("beeswax", 15), ("olive oil", 85), ("castor oil", 0)), Sample.Of(Family.Balm, ("beeswax", 15), ("olive oil", 84), ("castor oil", 1)) },
         { "allergens", Sample.Slipway7, Sample.Of(Family.Balm, ("candelilla wax", 10), ("sunflower oil", 90)) },
-        { "label-05", Sample.Of(Family.Stick, ("beeswax", 20), ("castor oil", 75), ("zinc oxide", 5)), Sample.Of(Family.Stick, ("beeswax", 20), ("castor oil", 75), ("kaolin", 5)) },
+        { "uv-regulated", Sample.Of(Family.UvStick, ("beeswax", 20), ("castor oil", 75), ("zinc oxide", 5)), Sample.Of(Family.UvStick, ("beeswax", 20), ("castor oil", 75), ("kaolin", 5)) },
     };
 
     [Theory]

@@ -91,7 +91,7 @@ internal sealed class Complete : IRule
             };
         }
 
-        if (at.Melt.EstimatedPercent > Melt.ProductMelt.EstimateMattersAbovePercent)
+        if (at.Melt.EstimatedPercent > Melt.ProductMelt.EstimateMattersAbovePercent && at.Norm.Nature == FamilyNature.Melted)
         {
             yield return new Found
             {

@@ -45,17 +45,6 @@ internal sealed class FizzBalanced : IRule
             };
         }
 
-        var left = balance.LeftSodaPct;
-        yield return new Found
-        {
-            Id = "soda-left",
-            Severity = left > MuchSodaLeftPct ? Severity.Watch : Severity.Note,
-            Sentence = $"**{left:0.0} g** of soda in 100 g stays unmatched: a soak of about pH {at.BathView.Ph?.PhFresh:0.0}, gas {balance.Co2L:0.0} litres from 100 g.",
-            Numbers = [new("soda left", left, "%"), new("limit", MuchSodaLeftPct, "%")],
-            Because = "Moles of acid against bicarbonate; gas at 25 °C. Some leave soda on purpose: it softens water and skin.",
-            Gap = other => ((other.BathView?.Balance?.LeftSodaPct ?? 100) / MuchSodaLeftPct) - 1,
-            Swaps = left > MuchSodaLeftPct ? [new(material => material.Role == Role.Base, "citric acid", "cream of tartar")] : [],
-        };
         if (balance.Warnings.Contains("W_STRONG_ALKALI"))
         {
             yield return new Found
@@ -69,6 +58,23 @@ internal sealed class FizzBalanced : IRule
                 Swaps = [new(material => material.Tags.Contains("harsh alkali"), "sodium bicarbonate")],
             };
         }
+
+        if (balance.LeftAcidMol > 0)
+        {
+            yield break;
+        }
+
+        var left = balance.LeftSodaPct;
+        yield return new Found
+        {
+            Id = "soda-left",
+            Severity = left > MuchSodaLeftPct ? Severity.Watch : Severity.Note,
+            Sentence = $"**{left:0.0} g** of soda in 100 g stays unmatched: a soak of about pH {at.BathView.Ph?.PhFresh:0.0}, gas {balance.Co2L:0.0} litres from 100 g.",
+            Numbers = [new("soda left", left, "%"), new("limit", MuchSodaLeftPct, "%")],
+            Because = "Moles of acid against bicarbonate; gas at 25 °C. Some leave soda on purpose: it softens water and skin.",
+            Gap = other => ((other.BathView?.Balance?.LeftSodaPct ?? 100) / MuchSodaLeftPct) - 1,
+            Swaps = left > MuchSodaLeftPct ? [new(material => material.Role == Role.Base, "citric acid", "cream of tartar")] : [],
+        };
     }
 }
 
@@ -114,7 +120,7 @@ internal sealed class DrawsWater : IRule
 
     public IEnumerable<Found> Check(Case at)
     {
-        if (at.BathView is not { } bath || bath.Air.Index < CakesFrom)
+        if (at.BathView is not { } bath || bath.Air.Index < CakesFrom || bath.Air.HumidityPart * bath.Air.AntiCake < bath.Air.OilPart)
         {
             yield break;
         }
@@ -125,10 +131,8 @@ internal sealed class DrawsWater : IRule
         {
             Id = "draws-water",
             Severity = air.Index >= 70 ? Severity.Fix : Severity.Watch,
-            Sentence = air.HumidityPart > air.OilPart && air.CrhMixPct is { } crh
-                ? $"At {bath.RhPct:0}{Wording.Narrow}% humidity it {Says(air.Band)}: {name} draws water, the mix from about **{crh:0}{Wording.Narrow}%**."
-                : $"It {Says(air.Band)}: oil lies between the grains, saturation **{air.U:0.00}**.",
-            Numbers = [new("caking index", air.Index, ""), new("limit", CakesFrom, ""), new("humidity", bath.RhPct, "%")],
+            Sentence = $"At {bath.RhPct:0}{Wording.Narrow}% humidity it {Says(air.Band)}: {name} draws water{(air.CrhMixPct is { } crh ? $", the mix from about **{crh:0}{Wording.Narrow}%**" : "")}.",
+            Numbers = [new("caking index", air.Index, ""), new("limit", CakesFrom, "")],
             Because = "Critical humidity of each salt at 25 °C, lowered by its neighbours (after Ross 1975, weaker exponent), with the oil between the grains. An estimate.",
             Advice = "Closed jars keep it four times better: pack the day it is dry.",
             Gap = other => other.BathView is { } after ? (after.Air.Index / CakesFrom) - 1 : 0,
@@ -161,7 +165,7 @@ internal sealed class FloatsInTub : IRule
                 Id = "floats",
                 Severity = tub.Lenient == "ok" ? Severity.Note : Severity.Watch,
                 Sentence = $"**{tub.FreeOilPerBathG:0.0} g** of oil and scent in a bath of {bath.PortionG:0} g floats by the strict school{(tub.SchoolsDiffer ? "; fizz and foamer are enough by the lenient one" : "")}.",
-                Numbers = [new("floating oil", tub.FreeOilPerBathG, "g"), new("dispersed part", tub.StrictRatio ?? 0, "")],
+                Numbers = [new("solubiliser to oil", tub.StrictRatio ?? 0, ""), new("enough", 1, "")],
                 Because = "Grams of solubiliser against oil and scent, one to one for a milky bath. Some hold that foam powder and fizz disperse it.",
                 Gap = other => other.BathView is { } after ? 1 - Math.Min(1, after.Tub.StrictRatio ?? 1) : 0,
                 Swaps = [new(material => material.Role is Role.Salt or Role.Powder or Role.Base, "polysorbate 80", "polyglyceryl-4 oleate"), new(material => material.IsLiquid, "polysorbate 80")],

@@ -81,6 +81,17 @@ internal sealed class Case
 
     public ColourView Colour => colour.Value;
 
+    /// <summary>Percent of the formula that can go rancid or carries what guards it.</summary>
+    public decimal LipidPercent => Lines.Where(pair => pair.Material.Lipid is not null).Sum(pair => pair.Line.Percent);
+
+    /// <summary>Half a percent of the lipids: a usual dose of tocopherols, far less than half a percent where there is little oil.</summary>
+    public (string Label, FormulaEdit Edit) AddTocopherol()
+    {
+        var share = Math.Max(0.01m, Math.Round(0.005m * LipidPercent, 2));
+        var vitamin = Shelf.Preferred("mixed tocopherols");
+        return ($"Add {Wording.RoundPercent(share)} {Wording.Brief(vitamin.Name)}", new AddLine(vitamin.Id, share.ToString(System.Globalization.CultureInfo.InvariantCulture)));
+    }
+
     /// <summary>A stick of a few grams goes on lips, and lips swallow what they wear.</summary>
     public bool IsLip => Formula.Family == Family.Stick && Formula.Batch.FillG is <= 6;
 

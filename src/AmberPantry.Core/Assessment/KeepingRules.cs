@@ -28,7 +28,7 @@ internal sealed class StaysFresh : IRule
             AtC = at.Workshop.WorkroomC,
             Because = "Oxidisability of the fatty acids (Fatemi and Hammond 1980) with what guards them, in the dark; factors estimated. A keeping test decides.",
             Gap = other => (ShortMonths / Math.Max(0.1, other.Keeping.Months)) - 1,
-            Acts = shortLived && at.Share(Role.Antioxidant) == 0 ? [($"Add 0.5{Wording.Narrow}% vitamin e", new AddLine(at.Shelf.Preferred("mixed tocopherols").Id, "0.5"))] : [],
+            Acts = shortLived && at.Share(Role.Antioxidant) == 0 ? [at.AddTocopherol()] : [],
             Swaps = shortLived ? [new(material => material.Lipid is { Profile.X: > 3 }, "high-oleic sunflower oil", "caprylic/capric triglyceride")] : [],
         };
     }
@@ -71,7 +71,7 @@ internal sealed class GuardDose : IRule
                     Numbers = [new("share", (double)line.Percent, "%")],
                     Because = "Its active group is blocked or missing.",
                     Gap = other => other.Share(Role.Antioxidant) > 0 ? 0 : 1,
-                    Acts = [($"Add 0.5{Wording.Narrow}% vitamin e", new AddLine(at.Shelf.Preferred("mixed tocopherols").Id, "0.5"))],
+                    Acts = [at.AddTocopherol()],
                 };
             }
         }

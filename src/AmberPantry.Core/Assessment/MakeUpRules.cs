@@ -61,7 +61,7 @@ internal sealed class UsageRate : IRule
                     Acts = [($"{Wording.Brief(material.Name)} to {Wording.RoundPercent(most)}".Trim(), new SetShare(line.Id, Plain(most)))],
                 };
             }
-            else if (line.Percent > 0 && line.Percent < material.UseMinPercent)
+            else if (line.Percent > 0 && InWhatItServes(at, line, material) < material.UseMinPercent)
             {
                 yield return new Found
                 {
@@ -76,6 +76,10 @@ internal sealed class UsageRate : IRule
             }
         }
     }
+
+    /// <summary>An antioxidant is dosed on the lipids, all else on the product; percent.</summary>
+    private static decimal InWhatItServes(Case at, FormulaLine line, Material material) =>
+        material.Role == Role.Antioxidant && at.LipidPercent > 0 ? 100 * line.Percent / (at.LipidPercent + line.Percent) : line.Percent;
 
     /// <summary>Lips swallow what they wear: sticks of a few grams hold at most 1 % scent.</summary>
     private static decimal MostPercent(Case at, Material material) =>
@@ -104,7 +108,6 @@ internal sealed class AntioxidantThere : IRule
             yield break;
         }
 
-        var vitamin = at.Shelf.Preferred("mixed tocopherols");
         yield return new Found
         {
             Id = "antioxidant",
@@ -113,7 +116,7 @@ internal sealed class AntioxidantThere : IRule
             Numbers = [new("oils and butters", (double)oils, "%")],
             Because = "Anhydrous products usually hold 0.1 to 1 % mixed tocopherols; an antioxidant is not a preservative.",
             Gap = other => other.Share(Role.Antioxidant) > 0 ? 0 : 1,
-            Acts = [($"Add 0.5{Wording.Narrow}% {Wording.Brief(vitamin.Name)}", new AddLine(vitamin.Id, "0.5"))],
+            Acts = [at.AddTocopherol()],
         };
     }
 }

@@ -7,22 +7,24 @@ namespace AmberPantry.Core.Assessment;
 /// <summary>More oil than the powders hold: it clumps, pastes or swims.</summary>
 internal sealed class OilLoad : IRule
 {
+    private const double Clumps = 0.30;
+
     public IEnumerable<Found> Check(Case at)
     {
-        if (at.Powders.Budget is not { } budget || budget.U < PowderMix.LooseBelow)
+        if (at.Powders.Budget is not { } budget || Saturation(at) is var u && u < LooseBelow(at))
         {
             yield break;
         }
 
-        var held = budget.CapacityG > 0 ? 100 * budget.LiquidG / budget.CapacityG : 100;
+        var least = LooseBelow(at);
         yield return new Found
         {
             Id = "oil-load",
-            Severity = budget.U >= 0.30 ? Severity.Fix : Severity.Watch,
-            Sentence = $"{Percent(budget.LiquidG)} of liquid is **{held:0}{Wording.Narrow}%** of what these powders can take up: {Says(budget.Band)}.",
-            Numbers = [new("saturation between the grains", budget.U, ""), new("limit", PowderMix.LooseBelow, "")],
+            Severity = u >= Clumps ? Severity.Fix : Severity.Watch,
+            Sentence = $"{Percent(budget.LiquidG)} of liquid fills **{100 * u:0}{Wording.Narrow}%** of the room between the grains: {Says(u, budget.Band)}.",
+            Numbers = [new("saturation between the grains", u, ""), new("loose below", least, "")],
             Because = "Oil absorption of each powder by rub-out, the pores filled first; states of wetting after Newitt and Conway-Jones (1958). Your own squeeze test corrects it.",
-            Gap = other => other.Powders.Budget is { } after ? (after.U - PowderMix.LooseBelow) / PowderMix.LooseBelow : 0,
+            Gap = other => other.Powders.Budget is null ? 0 : (Saturation(other) - least) / least,
             Swaps =
             [
                 new(material => material.Role is Role.Salt or Role.Powder or Role.Base && material.Keys.Powder is { } key && !PowderMaterial.All[key].IsCarrier, "magnesium carbonate", "modified tapioca starch", "precipitated silica"),
@@ -31,16 +33,25 @@ internal sealed class OilLoad : IRule
         };
     }
 
-    private static string Largest(Case at) =>
-        at.Lines.Where(pair => pair.Material.Role is Role.Salt or Role.Powder or Role.Base).MaxBy(pair => pair.Line.Percent).Material?.BasedOn ?? "arrowroot starch";
+    /// <summary>Kind of the largest line among some; null when there is none.</summary>
+    public static string? Main(Case at, Func<Material, bool> which) =>
+        at.Lines.Where(pair => which(pair.Material)).OrderByDescending(pair => pair.Line.Percent).Select(pair => pair.Material.BasedOn).FirstOrDefault();
 
-    private static string Says(string band) => band switch
+    private static string Largest(Case at) =>
+        Main(at, material => material.Role is Role.Salt or Role.Powder or Role.Base) ?? "arrowroot starch";
+
+    /// <summary>By the bath table where it is a bath product, which knows every salt; else by the powder table.</summary>
+    private static double Saturation(Case at) => at.BathView?.Air.U ?? at.Powders.Budget?.U ?? 0;
+
+    /// <summary>A pressed piece may be damp with oil: it binds.</summary>
+    private static double LooseBelow(Case at) => at.Formula.Family == Family.Fizzy ? Clumps : PowderMix.LooseBelow;
+
+    private static string Says(double u, string band) => u switch
     {
-        "damp_cohesive" => "damp, it packs in the hand and will not shake out",
-        "clumping" => "it clumps",
-        "paste" => "a paste for a jar, not a shaker",
-        "powder_in_fat" => "a firm paste carried by fat",
-        _ => "oil will stand on top",
+        < Clumps => "damp, it packs in the hand and will not shake out",
+        < 0.70 => "it clumps",
+        < 1.30 => "a paste for a jar, not a shaker",
+        _ => band == "powder_in_fat" ? "a firm paste carried by fat" : "oil will stand on top",
     };
 
     private static string Percent(double percent) => Wording.RoundPercent((decimal)Math.Round(percent, 1));
@@ -96,14 +107,12 @@ internal sealed class PowderCautions : IRule
     private static readonly Dictionary<string, (Severity Severity, string Says)> Words = new()
     {
         ["W_ALKALINE"] = (Severity.Watch, "Alkaline on skin. Use less alkaline clay, chalk or wash powder."),
-        ["W_SODA_HIGH"] = (Severity.Watch, "This much soda reddens many armpits. Magnesium hydroxide is milder."),
         ["W_ACID_BASE"] = (Severity.Watch, "Acid and alkaline powders use each other up once damp; chalk and carbonate also gas."),
         ["W_ULTRAMARINE_ACID"] = (Severity.Fix, "Acid destroys this blue and smells of rotten eggs."),
         ["W_SILICA_CHECK"] = (Severity.Watch, "Ask the supplier for crystalline silica below 1 %."),
         ["W_TALC"] = (Severity.Watch, "Talc needs an asbestos-free certificate for the lot. Starch does the same."),
         ["W_NO_CARRIER"] = (Severity.Watch, "Nothing here drinks oil; the salts will only be smeared."),
         ["W_MELT_IN_OIL"] = (Severity.Note, "Melt the crystals in the oils: they are no powder."),
-        ["W_SCRUB_FACE"] = (Severity.Watch, "Too gritty for a face."),
         ["W_FLAME"] = (Severity.Watch, "A cloud of fine starch can flash: no flame, no spark."),
         ["W_ASM_HIGH"] = (Severity.Watch, "Very strong wash."),
         ["W_KEEP_DRY"] = (Severity.Note, "Food for mould once wet: no wet fingers."),
@@ -113,7 +122,7 @@ internal sealed class PowderCautions : IRule
     {
         foreach (var code in at.Powders.Budget?.Warnings ?? [])
         {
-            if (!Words.TryGetValue(code, out var told))
+            if (!Words.TryGetValue(code, out var told) || (code == "W_NO_CARRIER" && at.Formula.Family == Family.Fizzy))
             {
                 continue;
             }
@@ -131,7 +140,6 @@ internal sealed class PowderCautions : IRule
                 {
                     "W_NO_CARRIER" => [new(material => material.Role == Role.Salt, "dendritic salt", "magnesium carbonate")],
                     "W_TALC" => [new(material => material.Id == "talc", "arrowroot starch", "corn starch")],
-                    "W_SODA_HIGH" => [new(material => material.BasedOn == "sodium bicarbonate", "magnesium hydroxide")],
                     _ => [],
                 },
             };
@@ -161,7 +169,7 @@ internal sealed class PowderCrowding : IRule
                 Numbers = [new("crowding", 100 * powder.Crowding, "%"), new("limit", 100 * Crowded, "%")],
                 Because = "Krieger and Dougherty (1959): grains with the oil in their pores against the fraction at which they jam.",
                 Gap = other => other.Powders.InFat is { } after ? (after.Crowding / Crowded) - 1 : 0,
-                Swaps = [new(material => material.IsPowder, at.Lines.Where(pair => pair.Material.IsLiquid).MaxBy(pair => pair.Line.Percent).Material?.BasedOn ?? "sunflower oil")],
+                Swaps = [new(material => material.IsPowder, OilLoad.Main(at, material => material.IsLiquid) ?? "sunflower oil")],
             };
         }
 

@@ -88,7 +88,8 @@ internal static class ProductViews
             return null;
         }
 
-        var portion = (double?)at.Formula.Batch.FillG ?? Math.Min(UsualPortionG, (double)at.Formula.Batch.Grams);
+        // A fizzy is one bath; a pouch of salts is many.
+        var portion = at.Formula is { Family: Family.Fizzy, Batch.FillG: { } piece } ? (double)piece : Math.Min(UsualPortionG, (double)at.Formula.Batch.Grams);
         var rh = at.Workshop.HumidityPercent ?? UsualHumidity;
         var fizzes = mix.GasMol > 0;
         return new BathView(
@@ -99,7 +100,7 @@ internal static class ProductViews
     public static Keeping Keeping(Case at)
     {
         (Lipid, double)[] lipids = [.. at.Lines.Where(pair => pair.Line.Percent > 0).Select(pair => (Lipid: pair.Material.Lipid, G: (double)pair.Line.Percent)).Where(line => line.Lipid is not null).Select(line => (line.Lipid!, line.G))];
-        (Antioxidant, double)[] guards = [.. at.Lines.Where(pair => pair.Line.Percent > 0).Select(pair => (pair.Material.Guard, G: (double)pair.Line.Percent)).Where(line => line.Guard is not null).Select(line => (line.Guard!, line.G))];
+        (Antioxidant, double)[] guards = [.. at.Lines.Where(pair => pair.Line.Percent > 0).Where(pair => pair.Material.Role != Role.Acid).Select(pair => (pair.Material.Guard, G: (double)pair.Line.Percent)).Where(line => line.Guard is not null).Select(line => (line.Guard!, line.G))];
         var metal = at.Lines.Any(pair => pair.Line.Percent > 0 && (pair.Material.Role == Role.Botanical || pair.Material.Id.Contains("clay", StringComparison.Ordinal) || pair.Material.Id.Contains("iron oxide", StringComparison.Ordinal))) ? "trace" : "none";
         return Stability.Keeping.Of(lipids, guards, new Storage(at.Norm.Rules, Metal: metal, Temps: [(at.Workshop.WorkroomC, 1)]), at.Workshop.Schools.Keeping);
     }
@@ -124,7 +125,7 @@ internal static class ProductViews
         var nearest = at.Formula.Family == Family.Fizzy
             ? ColourBase.All["fizz_mix"]
             : ColourBase.All.Values.Where(product => product.Family == family).MinBy(product => Lab.DeltaE00(tint, Lab.FromLinear(new Paint(product).Reflectance([]))))!;
-        (Colourant, double)[] colourants = [.. at.Lines.Where(pair => pair.Line.Percent > 0 && pair.Material.Keys.Colourant is not null && pair.Line.Percent <= 50)
+        (Colourant, double)[] colourants = [.. at.Lines.Where(pair => pair.Line.Percent > 0 && pair.Material.Keys.Colourant is not null && pair.Line.Percent <= 50 && !(at.Norm.Nature is FamilyNature.Powder or FamilyNature.Bath && pair.Material.Id is "kaolin" or "zinc oxide"))
             .Select(pair => (Core.Colour.Colourant.All[pair.Material.Keys.Colourant!], (double)pair.Line.Percent))];
         if (colourants.Sum(line => line.Item2) > 60)
         {

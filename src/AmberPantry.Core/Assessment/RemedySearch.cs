@@ -102,7 +102,8 @@ internal sealed class RemedySearch(Case at, FormulaEditor editor)
         }
 
         var amount = steps * StepPercent;
-        return Try($"Trade {Wording.RoundPercent(amount)} {Wording.Brief(from.Name)} for {Wording.Brief(to.Name)}", [new Trade(giver.Id, to.Id, amount)], found, gapNow, to.Id, (double)amount);
+        var (give, take) = Wording.Brief(from.Name) == Wording.Brief(to.Name) ? (Wording.Inside(from.Name), Wording.Inside(to.Name)) : (Wording.Brief(from.Name), Wording.Brief(to.Name));
+        return Try($"Trade {Wording.RoundPercent(amount)} {give} for {take}", [new Trade(giver.Id, to.Id, amount)], found, gapNow, to.Id, (double)amount);
     }
 
     private Candidate? Try(string label, IReadOnlyList<FormulaEdit> edits, Found found, double gapNow, string? taker = null, double amount = 0)
@@ -152,7 +153,8 @@ internal sealed class RemedySearch(Case at, FormulaEditor editor)
         var losses = new List<string>();
         void Tell(bool better, string text) => (better ? gains : losses).Add(text);
 
-        if (at.SlumpC is { } slump && after.SlumpC is { } slumpAfter && Math.Abs(slump - slumpAfter) >= 0.5)
+        TellProduct(after, Tell);
+        if (at.Norm.FirmnessAt20 is not null && at.SlumpC is { } slump && after.SlumpC is { } slumpAfter && Math.Abs(slump - slumpAfter) >= 0.5)
         {
             Tell(slumpAfter > slump, $"slumps {at.Say.BareTemperature(slump)} → {at.Say.Temperature(slumpAfter)}");
         }
@@ -205,6 +207,28 @@ internal sealed class RemedySearch(Case at, FormulaEditor editor)
         }
 
         return lost.Length == 0 ? gained : gained.Length == 0 ? lost : $"{gained}, but {lost}";
+    }
+
+    /// <summary>What grains and baths are judged by.</summary>
+    private void TellProduct(Case after, Action<bool, string> tell)
+    {
+        void Figure(double? was, double? will, double notice, bool lessIsBetter, string says, string format = "0.0")
+        {
+            if (was is { } before && will is { } then && Math.Abs(before - then) >= notice)
+            {
+                tell(then < before == lessIsBetter, $"{says} {Wording.Number(before, format)} → {Wording.Number(then, format)}");
+            }
+        }
+
+        if (at.Norm.Nature is FamilyNature.Powder or FamilyNature.Bath)
+        {
+            Figure(100 * at.BathView?.Air.U ?? 100 * at.Powders.Budget?.U, 100 * after.BathView?.Air.U ?? 100 * after.Powders.Budget?.U, 1, true, "room filled with oil, %", "0");
+            Figure(at.Powders.Budget?.DustInUse, after.Powders.Budget?.DustInUse, 3, true, "dust", "0");
+            Figure(at.BathView?.Air.CrhMixPct, after.BathView?.Air.CrhMixPct, 1, false, "dry up to humidity, %", "0");
+            Figure(at.BathView?.Balance?.Co2L, after.BathView?.Balance?.Co2L, 0.3, false, "litres of gas");
+        }
+
+        Figure(at.Keeping.Months, after.Keeping.Months, 1, false, "months fresh", "0");
     }
 
     private void TellFirmness(double celsius, double wanted, Action<bool, string> tell, MeltCurve before, MeltCurve after)

@@ -3,7 +3,7 @@ using AmberPantry.Core.Safety;
 
 namespace AmberPantry.Core.Assessment;
 
-/// <summary>Who must be told what is in it: the label cautions as one note, regulated ones on their own.</summary>
+/// <summary>Who must be told what is in it, as one note.</summary>
 internal sealed class LabelCautions : IRule
 {
     private static readonly string[] Told = ["bee product", "wool", "nut possible", "tree nut", "peanut", "soy", "sesame", "wheat", "oat", "milk", "daisy family", "colophony", "propolis"];
@@ -11,20 +11,6 @@ internal sealed class LabelCautions : IRule
     public IEnumerable<Found> Check(Case at)
     {
         var cautions = MeltCautions.For(at.Formula, at.Shelf, at.Workshop, at.Formula.PourC).Where(caution => caution.Stage == "label").ToArray();
-        foreach (var caution in cautions.Where(caution => caution.Severity == Severity.Stop))
-        {
-            yield return new Found
-            {
-                Id = caution.Id.ToLowerInvariant(),
-                Severity = Severity.Stop,
-                Sentence = $"{caution.Message} {caution.Reason}",
-                Numbers = [],
-                Because = caution.Source,
-                Advice = caution.Fix,
-                Gap = _ => 0,
-            };
-        }
-
         var told = at.Lines
             .Where(pair => pair.Line.Percent > 0 && pair.Material.Tags.Any(tag => Told.Contains(tag)))
             .Select(pair => Wording.Brief(pair.Material.Name))
@@ -57,9 +43,9 @@ internal sealed class TableRules : IRule
             {
                 Id = $"rule-{id.ToLowerInvariant()}",
                 Severity = rule.Severity == "stop" ? Severity.Stop : Severity.Watch,
-                Sentence = rule.Message,
+                Sentence = $"{rule.Message} {rule.Reason}",
                 Numbers = [],
-                Because = $"{rule.Reason} ({rule.Source})",
+                Because = $"Safety rules table: {rule.Source}.",
                 Advice = rule.Fix,
                 Gap = other => FormulaSafety.Of(other).Contains(id) ? 1 : 0,
             };
@@ -79,6 +65,9 @@ internal static class FormulaSafety
         ["salicylate"] = "salicylate", ["exfoliant acid"] = "exfoliant_acid", ["flammable"] = "flammable_alcohol", ["dry botanical"] = "dry_botanical", ["comfrey"] = "comfrey", ["arnica"] = "arnica",
         ["propolis"] = "propolis", ["honey"] = "honey", ["abrasive"] = "abrasive", ["sun sensitiser"] = "phototoxic_oil", ["fresh"] = "fresh_plant", ["sweat salt"] = "antiperspirant_salt",
     };
+
+    /// <summary>Rules that a finding with its own number already tells.</summary>
+    private static readonly string[] Told = ["BATH-01", "BATH-08", "SKIN-24"];
 
     /// <summary>Precautions and habits are asked for when it is made: here they count as kept.</summary>
     private static readonly string[] Kept = ["maskOn", "glovesOn", "gogglesOn", "sanitised", "dedicatedTools", "dedicatedGrinder", "dedicatedScale", "labelledAtOnce", "batchNumber", "cosmeticGrade", "plantIdentified", "infusionDry"];
@@ -158,6 +147,6 @@ internal static class FormulaSafety
 
     /// <summary>Findings of scent, keeping and allergens have rules of their own; a rule for anybody's kitchen is asked in Make.</summary>
     private static bool SpeaksOfFormula(SafetyRule rule) =>
-        rule.Kind == "hazard" && !rule.Classes.Contains("any") && !rule.Id.StartsWith("ALG-", StringComparison.Ordinal) && !rule.Id.StartsWith("EO-", StringComparison.Ordinal)
+        rule.Kind == "hazard" && !Told.Contains(rule.Id) && !rule.Classes.Contains("any") && !rule.Id.StartsWith("ALG-", StringComparison.Ordinal) && !rule.Id.StartsWith("EO-", StringComparison.Ordinal)
         && !rule.Id.StartsWith("DUST-", StringComparison.Ordinal) && !rule.Id.StartsWith("FIRE-", StringComparison.Ordinal);
 }

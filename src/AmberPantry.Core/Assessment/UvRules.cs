@@ -12,6 +12,19 @@ internal sealed class UvWithinMaxima : IRule
             .Select(pair => (UvFilter.All[pair.Material.Keys.Uv!], (double)pair.Line.Percent))];
         if (filters.Length == 0)
         {
+            if (at.Lines.FirstOrDefault(pair => pair.Line.Percent > 0 && pair.Material.Keys.Uv is not null) is { Material: { } mineral } found)
+            {
+                yield return new Found
+                {
+                    Id = "uv-no-claim",
+                    Severity = Severity.Note,
+                    Sentence = $"{mineral.Name} at **{Wording.Percent(found.Line.Percent)}** whitens here; say nothing of the sun on the label.",
+                    Numbers = [new("share", (double)found.Line.Percent, "%")],
+                    Because = "The same powder is a regulated sun filter in other products.",
+                    Gap = _ => 0,
+                };
+            }
+
             yield break;
         }
 

@@ -37,7 +37,7 @@ public static class EditWords
 
             if (old.Phase != line.Phase)
             {
-                return $"{Name(line)} moved to the {(line.Phase == Phase.Melt ? "melt" : "cool-down")}";
+                return $"{Name(line)} moved to the {Word(line.Phase)}";
             }
         }
 
@@ -56,6 +56,15 @@ public static class EditWords
             : before.MakeweightId != after.MakeweightId ? $"{Name(after.Line(after.MakeweightId!))} is the makeweight"
             : "order changed";
     }
+
+    private static string Word(Phase phase) => phase switch
+    {
+        Phase.Melt => "melt",
+        Phase.CoolDown => "cool-down",
+        Phase.Dry => "dry phase",
+        Phase.Liquid => "liquid phase",
+        _ => "top",
+    };
 
     private static string Percent(decimal percent) => Bare(percent) + " %";
 

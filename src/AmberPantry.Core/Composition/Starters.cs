@@ -16,10 +16,10 @@ public static class Starters
         [Family.OilToMilk] = [("high-oleic sunflower oil", 60), ("caprylic/capric triglyceride", 26.5m), ("PEG-7 olivate", 9), ("polyglyceryl-4 oleate", 4), ("mixed tocopherols", 0.5m)],
         [Family.BodyOil] = [("high-oleic sunflower oil", 54.5m), ("jojoba oil", 20), ("caprylic/capric triglyceride", 25), ("mixed tocopherols", 0.5m)],
         [Family.UvStick] = [("beeswax", 12), ("candelilla wax", 6), ("caprylic/capric triglyceride", 40), ("jojoba oil", 21.5m), ("zinc oxide", 20), ("mixed tocopherols", 0.5m)],
-        [Family.Powder] = [("arrowroot starch", 60), ("kaolin", 26.5m), ("magnesium carbonate", 8), ("zinc oxide", 2), ("jojoba oil", 3), ("mixed tocopherols", 0.5m)],
-        [Family.PowderCleanser] = [("kaolin", 48.5m), ("colloidal oatmeal", 18), ("arrowroot starch", 15), ("sodium cocoyl isethionate", 15), ("jojoba oil", 3), ("mixed tocopherols", 0.5m)],
-        [Family.BathSalts] = [("Epsom salt", 58), ("sea salt", 26.9m), ("dendritic salt", 6), ("sodium bicarbonate", 7), ("high-oleic sunflower oil", 1.2m), ("polyglyceryl-4 oleate", 0.8m), ("mixed tocopherols", 0.1m)],
-        [Family.Fizzy] = [("sodium bicarbonate", 56), ("citric acid", 28), ("corn starch", 10), ("cream of tartar", 3), ("high-oleic sunflower oil", 1.9m), ("polyglyceryl-4 oleate", 1), ("mixed tocopherols", 0.1m)],
+        [Family.Powder] = [("arrowroot starch", 60), ("kaolin", 26.98m), ("magnesium carbonate", 8), ("zinc oxide", 2), ("jojoba oil", 3), ("mixed tocopherols", 0.02m)],
+        [Family.PowderCleanser] = [("kaolin", 48.98m), ("colloidal oatmeal", 18), ("arrowroot starch", 15), ("sodium cocoyl isethionate", 15), ("jojoba oil", 3), ("mixed tocopherols", 0.02m)],
+        [Family.BathSalts] = [("Epsom salt", 58), ("sea salt", 26.99m), ("dendritic salt", 6), ("sodium bicarbonate", 7), ("high-oleic sunflower oil", 1.2m), ("polyglyceryl-4 oleate", 0.8m), ("mixed tocopherols", 0.01m)],
+        [Family.Fizzy] = [("sodium bicarbonate", 56), ("citric acid", 28), ("corn starch", 10), ("cream of tartar", 3), ("high-oleic sunflower oil", 1.99m), ("polyglyceryl-4 oleate", 1), ("mixed tocopherols", 0.01m)],
         [Family.Butter] = [("shea butter", 40), ("mango butter", 30), ("high-oleic sunflower oil", 29.5m), ("mixed tocopherols", 0.5m)],
     };
 

@@ -22,6 +22,7 @@ public static class MeltCautions
             "always" => true,
             "plastic and above 65" => pourC > 65 && workshop.FindContainer(formula.Batch.Container) is { IsPlastic: true },
             "batch above 1000" => formula.Batch.Grams > 1000,
+            "uv filter" => formula.Family == Family.UvStick || materials.Any(material => material.Role == Role.UvFilter),
             "scent" => materials.Any(material => material.Role == Role.Scent),
             _ => materials.Any(material => material.Tags.Contains(when)),
         };

@@ -4,10 +4,14 @@ using AmberPantry.Server.House;
 
 namespace AmberPantry.Server.Bench;
 
+/// <summary>What a material is taken for.</summary>
+public sealed record LookAlikeView(string Name, string Difference);
+
+/// <param name="LookAlikes">Materials it is mistaken for, and how they differ.</param>
 /// <param name="IsOwn">On the maker's shelf, not only in the catalogue.</param>
 public sealed record MaterialView(
     string Id, string Name, string Inci, Role Role, double DensityGMl, decimal UseMinPercent, decimal UseMaxPercent, double? HeatCeilingC,
-    Phase UsualPhase, string Colour, IReadOnlyList<string> AlsoCalled, IReadOnlyList<string> Tags, string Source, decimal? PricePerKg, bool IsOwn);
+    Phase UsualPhase, string Colour, IReadOnlyList<string> AlsoCalled, IReadOnlyList<string> Tags, string Source, IReadOnlyList<LookAlikeView> LookAlikes, decimal? PricePerKg, bool IsOwn);
 
 /// <summary>The materials a formula may use.</summary>
 public static class MaterialEndpoints
@@ -21,5 +25,7 @@ public static class MaterialEndpoints
 
     private static MaterialView View(Material material, WorkshopKeeper keeper) => new(
         material.Id, material.Name, material.Inci, material.Role, material.DensityGMl, material.UseMinPercent, material.UseMaxPercent, material.HeatCeilingC,
-        material.UsualPhase, material.Colour, material.AlsoCalled, material.Tags, material.Source, material.PricePerKg, keeper.Shelf.Own.Contains(material));
+        material.UsualPhase, material.Colour, material.AlsoCalled, material.Tags, material.Source,
+        [.. LookAlike.Of(material.BasedOn).Select(pair => new LookAlikeView(MaterialShelf.Plain.Get(pair.One == material.BasedOn ? pair.Other : pair.One, "look-alike").Name, pair.Difference))],
+        material.PricePerKg, keeper.Shelf.Own.Contains(material));
 }

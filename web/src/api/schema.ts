@@ -117,22 +117,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/science/melt/melt": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["melt/melt"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/science/composition/weigh": {
         parameters: {
             query?: never;
@@ -142,7 +126,1300 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Grams for one scale, without losing a step. */
         post: operations["composition/weigh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/composition/ingredient-list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What each share of an ordered list can be. */
+        post: operations["composition/ingredient-list"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/composition/top-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Grams to add to what is in the pot. */
+        post: operations["composition/top-up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/composition/balance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Shares that meet limits and come nearest to wishes. */
+        post: operations["composition/balance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/composition/amounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Amounts in parts, spoons, drops or ounces as percent. */
+        post: operations["composition/amounts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/composition/missing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The one amount that was not said. */
+        post: operations["composition/missing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/composition/active": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Raw material for a wanted active level. */
+        post: operations["composition/active"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/composition/premix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A pre-dilution that the scale can see. */
+        post: operations["composition/premix"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/melt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Solids and firmness at each temperature, slump and cloud point. */
+        post: operations["melt/melt"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/cooling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Temperature and crystals of a batch as it cools. */
+        post: operations["melt/cooling"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/whipWindow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** When a cooling butter can be whipped. */
+        post: operations["melt/whipWindow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/grain": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a butter turns sandy. */
+        post: operations["melt/grain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/times": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** When it takes the cool-down phase, clouds, and may be capped. */
+        post: operations["melt/times"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/heatBalance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What an addition does to the temperature of a melt. */
+        post: operations["melt/heatBalance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/dewPoint": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a chilled bowl or lid sweats. */
+        post: operations["melt/dewPoint"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/wallAndCore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Wall against core in a still vessel. */
+        post: operations["melt/wallAndCore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/parcel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a parcel goes through on its route. */
+        post: operations["melt/parcel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/fitCooling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How a vessel and place cool, from thermometer readings. */
+        post: operations["melt/fitCooling"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/settlingRace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether grains fall before the fat holds them. */
+        post: operations["melt/settlingRace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/powder/oilBudget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How wet, dusty, free-flowing, alkaline and scratchy a powder mix is with its oil. */
+        post: operations["powder/oilBudget"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/powder/carrierNeed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Carrier to add so that the mix stays as dry as wanted. */
+        post: operations["powder/carrierNeed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/powder/oilOrder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which carrier takes the oil first, and how much of it. */
+        post: operations["powder/oilOrder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/powder/calmingOil": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Least oil that brings the dust down. */
+        post: operations["powder/calmingOil"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/powder/swapPowder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Grams of another powder for the same oil. */
+        post: operations["powder/swapPowder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/powder/calibrateUptake": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A lot's own oil uptake from a squeeze or a rub-out. */
+        post: operations["powder/calibrateUptake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/powder/fillPacks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Grams and number of packs filled by volume. */
+        post: operations["powder/fillPacks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/powder/powderInFat": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How firm, thick and matt powder makes a fat. */
+        post: operations["powder/powderInFat"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/fizzBalance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Gas, left-over soda or acid, and how it fizzes. */
+        post: operations["fizz/fizzBalance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/sodaFor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Soda for a wanted left-over. */
+        post: operations["fizz/sodaFor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/bathPh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** pH of the bath while soaking and after days in the open. */
+        post: operations["fizz/bathPh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/sodaForPh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Soda at which the soak has a wanted pH. */
+        post: operations["fizz/sodaForPh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/dampness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How wet the mix may be in this air, and the next dose. */
+        post: operations["fizz/dampness"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/caking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether it stays loose in this air. */
+        post: operations["fizz/caking"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/drying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Hours until dry. */
+        post: operations["fizz/drying"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/dispersant": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether oil and scent float in the tub, by both schools. */
+        post: operations["fizz/dispersant"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/mouldPlan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Pieces from the moulds at hand. */
+        post: operations["fizz/mouldPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/batchForMoulds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The batch for a number of pieces. */
+        post: operations["fizz/batchForMoulds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/hardness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a piece holds together. */
+        post: operations["fizz/hardness"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/toyCheck": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a toy may go into a piece. */
+        post: operations["fizz/toyCheck"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/soak": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How long the grains last in the bath. */
+        post: operations["fizz/soak"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/soakDose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How strong the soak is, by customary strengths. */
+        post: operations["fizz/soakDose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/shade": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How a product looks with its colourants. */
+        post: operations["colour/shade"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/film": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How much a film of it hides. */
+        post: operations["colour/film"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/deltaE00": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How far two colours are apart. */
+        post: operations["colour/deltaE00"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/doseForDepth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Colourant for a wanted depth. */
+        post: operations["colour/doseForDepth"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/doseForTarget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Colourant that comes nearest to a wanted shade. */
+        post: operations["colour/doseForTarget"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/mixForTarget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Up to three colourants mixed for a wanted shade. */
+        post: operations["colour/mixForTarget"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/settle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a pigment stays where it is put. */
+        post: operations["colour/settle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/bleed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How far two colours run into each other. */
+        post: operations["colour/bleed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/fade": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is left of a colour after months in the light. */
+        post: operations["colour/fade"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/grind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Oil to rub a pigment into first. */
+        post: operations["colour/grind"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/whiteCard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A colour read off a photo by the white card in it. */
+        post: operations["colour/whiteCard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/areaFlags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is usually said of colourants near eyes, lips and in baths. */
+        post: operations["colour/areaFlags"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/stability/fattyProfile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How readily one oil goes rancid. */
+        post: operations["stability/fattyProfile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/stability/blend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How readily a lipid phase goes rancid, and which oil brings it. */
+        post: operations["stability/blend"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/stability/antioxidant": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How much longer it keeps with what is in it. */
+        post: operations["stability/antioxidant"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/stability/life": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Months until it smells rancid. */
+        post: operations["stability/life"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/stability/bestBefore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The date to print, and what sets it. */
+        post: operations["stability/bestBefore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/stability/waterActivity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How free the water is. */
+        post: operations["stability/waterActivity"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/stability/preservation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether water gets in, and whether what is there holds it. */
+        post: operations["stability/preservation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/stability/browning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How long dried botanicals keep their colour. */
+        post: operations["stability/browning"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/scent/blendAmounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A scent idea in grams. */
+        post: operations["scent/blendAmounts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/scent/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every limit a scent meets, and which binds. */
+        post: operations["scent/limits"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/scent/allergens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a label must name. */
+        post: operations["scent/allergens"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/scent/weighing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether the scale can see it. */
+        post: operations["scent/weighing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/scent/warmPot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a warm pot drives off. */
+        post: operations["scent/warmPot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/scent/strength": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How strong it smells, and how its notes are balanced. */
+        post: operations["scent/strength"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/scent/bathDose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Scent in one bath. */
+        post: operations["scent/bathDose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/safety/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the safety rules say of a batch. */
+        post: operations["safety/rules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/safety/condition": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether one rule's condition holds. */
+        post: operations["safety/condition"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/safety/gate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether making may start. */
+        post: operations["safety/gate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/safety/wording": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Words that read like a medicine or a tested product. */
+        post: operations["safety/wording"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/safety/uv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sun filters against legal maxima; never a protection figure. */
+        post: operations["safety/uv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/safety/label": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a label still lacks. */
+        post: operations["safety/label"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/feel/feel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How it feels on skin, to compare trials with. */
+        post: operations["feel/feel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/feel/rinseOff": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a cleanser rinses away. */
+        post: operations["feel/rinseOff"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/feel/site": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where a product fits, and why not. */
+        post: operations["feel/site"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1483,6 +2760,11 @@ export interface components {
              */
             withRemedies?: boolean;
             whatIf?: null | components["schemas"]["WhatIf"];
+            /**
+             * @description Tell the science beside melting too; the bench leaves it out while something is being dragged.
+             * @default true
+             */
+            whole?: boolean;
         };
         /** @description Everything the model says of one formula. Numbers carry their unit in the name. */
         Assessment: {
@@ -1520,6 +2802,7 @@ export interface components {
             smallestFineBatchG: null | number;
             cost: components["schemas"]["CostView"];
             makeweightLine: null | string;
+            product?: null | components["schemas"]["Products"];
             /** @description Worst first, then nearest to its limit. Remedies are there when they were asked for. */
             findings: components["schemas"]["Finding"][];
         };
@@ -1663,9 +2946,68 @@ export interface components {
             observations: components["schemas"]["ObservationView"][];
             colour: string;
         };
+        /** @description What the bath becomes. Dilute equilibrium with activities taken as 1, good to about 0.2. */
+        BathPh: {
+            /**
+             * Format: double
+             * @description While soaking; PhStood the far limit after days in the open.
+             */
+            phFresh: number;
+            /** Format: double */
+            phStood: number;
+            freshBand: string;
+            /** @description Null in a foot bowl, which is never left so long. */
+            stoodBand: null | string;
+            /** Format: double */
+            co2EscapedL: number;
+            /** Format: double */
+            leftAlkMmolL: number;
+            /** Format: double */
+            acidAnionMmolL: number;
+        };
+        /** @description A formula as it meets the bath and the room's air. */
+        BathView: {
+            balance: null | components["schemas"]["FizzBalance"];
+            ph: null | components["schemas"]["BathPh"];
+            air: components["schemas"]["Caking"];
+            tub: components["schemas"]["TubDispersion"];
+            hardness: null | components["schemas"]["PieceHardness"];
+            dose: components["schemas"]["SoakDose"];
+            /** Format: double */
+            rhPct: number;
+            /** Format: double */
+            portionG: number;
+        };
         BeginBatch: {
             /** Format: int32 */
             trial: number;
+        };
+        /** @description Whether it stays loose in this air. */
+        Caking: {
+            /** Format: double */
+            crhMinPct: null | number;
+            limitingId: null | string;
+            /** Format: double */
+            crhMixPct: null | number;
+            /** Format: double */
+            reactsFromPct: null | number;
+            /** Format: double */
+            u: number;
+            /** Format: double */
+            humidityPart: number;
+            /** Format: double */
+            oilPart: number;
+            /** Format: double */
+            antiCake: number;
+            /** Format: double */
+            index: number;
+            band: string;
+            /**
+             * Format: double
+             * @description Dendritic salt that would take up the oil, g.
+             */
+            dendriticG: number;
+            warnings: string[];
         };
         /** @description A caution for a stage of the work. It never replaces local rules or licensed practice. */
         Caution: {
@@ -1677,6 +3019,24 @@ export interface components {
             reason: string;
             fix: string;
             source: string;
+        };
+        /** @description Predicted colour of the finished product. */
+        ColourView: {
+            hex: string;
+            /** @description Base of the colour table that the uncoloured product is nearest to. */
+            base: string;
+            shade: null | components["schemas"]["Shade"];
+        };
+        /** @description One constituent summed over all oils. */
+        ConstituentLimit: {
+            name: string;
+            /** Format: double */
+            pct: number;
+            /** Format: double */
+            limit: number;
+            /** Format: double */
+            ratio: number;
+            status: string;
         };
         /** @description Something a product is filled into. */
         Container: {
@@ -1767,11 +3127,23 @@ export interface components {
             /** @description What it is called in the undo line; left out, it is worked out. */
             did?: null | string;
         };
+        /** @description One step of a computation in plain words. */
+        ExplainStep: {
+            /** @description melt, feel, keeping, powder, bath, scent, colour or weighing. */
+            about: string;
+            says: string;
+            /** Format: double */
+            value: number;
+            /** @description Empty for a bare number. */
+            unit: string;
+            /** @description Where the step comes from. */
+            source: string;
+        };
         /**
-         * @description The kinds of melted product this bench balances.
+         * @description The kinds of product that can be judged.
          * @enum {unknown}
          */
-        Family: "salve" | "balm" | "stick" | "bar" | "butter";
+        Family: "salve" | "balm" | "stick" | "bar" | "butter" | "deodorant-stick" | "cleansing-balm" | "oil-to-milk" | "body-oil" | "uv-stick" | "powder" | "powder-cleanser" | "bath-salts" | "fizzy";
         /** @description One judgement: a sentence, the number behind it, what to do. */
         Finding: {
             /** @description Stable for the same rule and subject, so that it can be set aside. */
@@ -1801,6 +3173,47 @@ export interface components {
             /** Format: int32 */
             units?: null | number;
             notes?: null | string;
+        };
+        /** @description Gas, what is left over, and how it fizzes. Stoichiometry is exact; the index and the minutes are ranked estimates. */
+        FizzBalance: {
+            /** Format: double */
+            acidMol: number;
+            /** Format: double */
+            baseMol: number;
+            /** Format: double */
+            co2Mol: number;
+            /** Format: double */
+            co2G: number;
+            /** Format: double */
+            co2L: number;
+            limiting: string;
+            /** Format: double */
+            leftAcidMol: number;
+            /** Format: double */
+            leftSodaG: number;
+            /** Format: double */
+            leftSodaPct: number;
+            /**
+             * Format: double
+             * @description All bases as sodium bicarbonate of equal strength per gram of acid; null without acid.
+             */
+            sodaToAcid: null | number;
+            /**
+             * Format: double
+             * @description The ratio at which nothing is left over.
+             */
+            neutralSodaToAcid: null | number;
+            /** Format: double */
+            waterMadeG: number;
+            /**
+             * Format: double
+             * @description 100 is the neutral citric mix.
+             */
+            fizzIndex: number;
+            fizzBand: string;
+            /** Format: double */
+            fizzMinutes: number;
+            warnings: string[];
         };
         ForkTrial: {
             intent: string;
@@ -1971,6 +3384,13 @@ export interface components {
             /** Format: int32 */
             step: number;
         };
+        /** @description Grease left at a minute after rubbing in, 0 to 10. */
+        GreaseAt: {
+            /** Format: double */
+            minutes: number;
+            /** Format: double */
+            grease: number;
+        };
         /** @description A family's material groups with their usual shares. */
         GroupTotal: {
             group: string;
@@ -2008,6 +3428,35 @@ export interface components {
             isMadeUp: boolean;
             dataFile: string;
             version: string;
+        };
+        JsonElement: unknown;
+        /** @description Months until it smells rancid; a planning figure, never in place of a keeping test. */
+        Keeping: {
+            /**
+             * Format: double
+             * @description Without any antioxidant, dark and closed at 20 °C.
+             */
+            unprotectedMonths20C: number;
+            /** Format: double */
+            tempFactor: number;
+            /** Format: double */
+            tocEquivalent: number;
+            /** Format: double */
+            ef: number;
+            /**
+             * Format: double
+             * @description By the school that the weakest oil decides; null without lipids.
+             */
+            weakestMonths: null | number;
+            /** Format: double */
+            dilutedMonths: number;
+            /** Format: double */
+            months: number;
+            /** @description oxidation, general_ageing, fragile_oil, family_cap or overall_cap. */
+            limitedBy: string;
+            limitingId: null | string;
+            band: string;
+            flags: string[];
         };
         /** @description A temperature with a name. */
         Landmark: {
@@ -2058,6 +3507,11 @@ export interface components {
              * @description The batch it is about.
              */
             batch: number;
+        };
+        /** @description What a material is taken for. */
+        LookAlikeView: {
+            name: string;
+            difference: string;
         };
         /** @description One thing to do. The maker sees one at a time. */
         MakeStep: {
@@ -2128,6 +3582,8 @@ export interface components {
             alsoCalled: string[];
             tags: string[];
             source: string;
+            /** @description Materials it is mistaken for, and how they differ. */
+            lookAlikes: components["schemas"]["LookAlikeView"][];
             /** Format: double */
             pricePerKg: null | number;
             /** @description On the maker's shelf, not only in the catalogue. */
@@ -2138,29 +3594,6 @@ export interface components {
          * @enum {unknown}
          */
         MatterState: "brittle" | "hard" | "firm" | "scoopable" | "soft" | "slumping" | "liquid";
-        /** @description Answer of the melt function of the calculation API. */
-        MeltAnswer: {
-            /** @description By temperature as asked, mass percent of the lipid part. */
-            solidPercent: {
-                [key: string]: number;
-            };
-            /** @description By temperature as asked, with powder and air. */
-            firmnessKPa: {
-                [key: string]: number;
-            };
-            /** Format: double */
-            slumpC: null | number;
-            /** Format: double */
-            clearC: null | number;
-        };
-        /** @description Input of `melt/melt`. */
-        MeltInput: {
-            /** @description Catalogue material and its parts by mass. */
-            formula: Record<string, never>;
-            temperatures?: null | unknown[];
-            powderVolumeFraction?: unknown;
-            overrun?: unknown;
-        };
         MixRequest: {
             formula: components["schemas"]["Formula"];
             /**
@@ -2168,6 +3601,11 @@ export interface components {
              * @description Temperature at which the mix must keep its shape, −5 to 90 °C.
              */
             holdsAtC: number;
+        };
+        NamedShare: {
+            name: string;
+            /** Format: double */
+            pct: number;
         };
         ObservationDocument: {
             /** Format: date-time */
@@ -2211,11 +3649,103 @@ export interface components {
             value?: null | number;
             text?: null | string;
         };
+        /** @description What a powder mix is with the oil in it. Names as scripts see them; grams, mL, percent. */
+        OilBudget: {
+            /** Format: double */
+            totalG: number;
+            /** Format: double */
+            powderG: number;
+            /** Format: double */
+            liquidG: number;
+            /** Format: double */
+            liquidMl: number;
+            /** Format: double */
+            capacityMl: number;
+            /** Format: double */
+            capacityG: number;
+            /** Format: double */
+            poreMl: number;
+            /** Format: double */
+            s: number;
+            /** Format: double */
+            u: number;
+            band: string;
+            /** Format: double */
+            looseGMl: number;
+            /** Format: double */
+            tappedGMl: number;
+            /** Format: double */
+            carr: null | number;
+            /** Format: double */
+            hausner: null | number;
+            flow: string;
+            shakerOk: boolean;
+            /** Format: double */
+            dustDry: number;
+            /** Format: double */
+            dustInUse: number;
+            mask: string;
+            maskOffAfterOil: boolean;
+            /** Format: double */
+            asmPct: number;
+            /** Format: double */
+            lather: number;
+            latherBand: string;
+            /** Format: double */
+            ph: null | number;
+            phBand: null | string;
+            /** Format: double */
+            scrub: number;
+            scrubBand: string;
+            /** Format: double */
+            stain: number;
+            stainBand: string;
+            sift: boolean;
+            grind: boolean;
+            warnings: string[];
+        };
+        /** @description One oil against its limit. */
+        OilLimit: {
+            id: string;
+            /** Format: double */
+            pct: number;
+            /** Format: double */
+            max: number;
+            /** @description certificate or default. */
+            basis: string;
+            /** Format: double */
+            ratio: number;
+            status: string;
+        };
         /**
          * @description When a line joins the batch.
          * @enum {unknown}
          */
-        Phase: "melt" | "cool-down";
+        Phase: "melt" | "cool-down" | "dry" | "liquid" | "surface";
+        /** @description Whether a piece holds together, in named parts; a ranked estimate. */
+        PieceHardness: {
+            /** Format: double */
+            index: number;
+            band: string;
+            /** Format: double */
+            basePart: number;
+            /** Format: double */
+            tartarPart: number;
+            /** Format: double */
+            clayPart: number;
+            /** Format: double */
+            solidFatPart: number;
+            /** Format: double */
+            binderWaterPart: number;
+            /** Format: double */
+            starchPart: number;
+            /** Format: double */
+            foamerPart: number;
+            /** Format: double */
+            coarseSaltPart: number;
+            /** Format: double */
+            pressPart: number;
+        };
         PlaceStock: {
             place: components["schemas"]["StockPlace"];
             /** Format: int32 */
@@ -2253,6 +3783,53 @@ export interface components {
             /** @description What keeping it as it is would change. */
             keepSays: string;
         };
+        /** @description What powder does to a butter or balm (Krieger and Dougherty 1959; yield in the form of Chateau, Ovarlez and Trung 2008). */
+        PowderInFat: {
+            /** Format: double */
+            powderPct: number;
+            /**
+             * Format: double
+             * @description Volume fraction of grains with the oil in their pores.
+             */
+            phi: number;
+            /** Format: double */
+            phiMax: number;
+            /**
+             * Format: double
+             * @description Phi against the fraction at which the grains jam.
+             */
+            crowding: number;
+            jammed: boolean;
+            /**
+             * Format: double
+             * @description Null when it jams or gels: packing no longer describes it.
+             */
+            viscRatio: null | number;
+            /** Format: double */
+            yieldRatio: null | number;
+            /** Format: double */
+            yieldPa: null | number;
+            /** Format: double */
+            meltMPas: null | number;
+            pour: string;
+            /**
+             * Format: double
+             * @description Oil the powder could hold as a part of the fat.
+             */
+            immobilised: number;
+            /**
+             * Format: double
+             * @description Percent of the greasy feel that is left.
+             */
+            greasinessLeftPct: number;
+            greaseBand: string;
+            warnings: string[];
+        };
+        /** @description A formula as powders and liquids. */
+        PowderView: {
+            budget: null | components["schemas"]["OilBudget"];
+            inFat: null | components["schemas"]["PowderInFat"];
+        };
         /** @description How the maker likes to work. */
         Preferences: {
             theme?: components["schemas"]["Theme"];
@@ -2267,6 +3844,35 @@ export interface components {
              * @default true
              */
             singleKeys?: boolean;
+        };
+        /** @description Whether water gets in, and whether what is there holds it. A pass is no challenge test (ISO 11930). */
+        Preservation: {
+            /** Format: double */
+            waterPct: number;
+            /** Format: double */
+            aw: null | number;
+            awBand: string;
+            /** @description none, advised or required. */
+            need: string;
+            /** @description water_phase, wet_use, both, fresh_material or none. */
+            reason: string;
+            adequate: boolean;
+            flags: string[];
+        };
+        /** @description What the science beside melting says of a product; each part is null where it does not apply. */
+        Products: {
+            waterless: components["schemas"]["WaterlessView"];
+            feel: null | components["schemas"]["SkinFeel"];
+            rinse: null | components["schemas"]["RinseOff"];
+            powder: components["schemas"]["PowderView"];
+            bath: null | components["schemas"]["BathView"];
+            keeping: components["schemas"]["Keeping"];
+            preservation: components["schemas"]["Preservation"];
+            scent: components["schemas"]["ScentView"];
+            colour: components["schemas"]["ColourView"];
+            safety: components["schemas"]["SafetyView"];
+            /** @description How the numbers came about, for "why?". */
+            steps?: components["schemas"]["ExplainStep"][];
         };
         RecordStep: {
             /**
@@ -2296,16 +3902,49 @@ export interface components {
             content: components["schemas"]["Formula"];
             did?: null | string;
         };
+        /** @description Whether a cleansing balm or oil rinses away. Griffin's HLB arithmetic; a ranked estimate. */
+        RinseOff: {
+            /**
+             * Format: double
+             * @description Of the product.
+             */
+            emulsifierPercent: number;
+            /**
+             * Format: double
+             * @description Of the emulsifiers, by mass; null without any.
+             */
+            hlb: null | number;
+            /**
+             * Format: double
+             * @description Of the oil phase.
+             */
+            requiredHlb: number;
+            /**
+             * Format: double
+             * @description 0 to 10.
+             */
+            index: number;
+            /** @description film, partly or clean. */
+            says: string;
+            /** @description clear, thin_milk or milk in the water. */
+            milk: string;
+        };
         /**
          * @description What a material does in a formula.
          * @enum {unknown}
          */
-        Role: "wax" | "soft-butter" | "hard-butter" | "emollient" | "oil" | "ester" | "hardener" | "emulsifier" | "gellant" | "powder" | "antioxidant" | "scent" | "active";
+        Role: "wax" | "soft-butter" | "hard-butter" | "emollient" | "oil" | "ester" | "hardener" | "emulsifier" | "gellant" | "powder" | "antioxidant" | "scent" | "active" | "salt" | "acid" | "base" | "surfactant" | "colourant" | "preservative" | "solvent" | "water-phase" | "uv-filter" | "botanical";
         RoomReading: {
             /** Format: double */
             workroomC: number;
             /** Format: double */
             humidityPercent: null | number;
+        };
+        /** @description Safety rules that this formula calls for by what is in it. */
+        SafetyView: {
+            stop: string[];
+            caution: string[];
+            note: string[];
         };
         /** @description A scale: what it shows and how well it repeats itself. */
         Scale: {
@@ -2324,6 +3963,76 @@ export interface components {
              * @description Most it carries, vessel included, in grams.
              */
             capacityG?: null | number;
+        };
+        /** @description Every limit a scent meets. Conservative defaults: the supplier's certificate and local rules decide. */
+        ScentLimits: {
+            exposure: string;
+            category: string;
+            /** Format: double */
+            totalPct: number;
+            /** Format: double */
+            totalCap: number;
+            perOil: components["schemas"]["OilLimit"][];
+            constituents: components["schemas"]["ConstituentLimit"][];
+            /**
+             * Format: double
+             * @description Sum of the oils against their limits in the sun.
+             */
+            photoIndex: number;
+            worstKind: string;
+            worstId: string;
+            /** Format: double */
+            worstRatio: number;
+            status: string;
+            /**
+             * Format: double
+             * @description Most of this very blend; null when unscented.
+             */
+            maxTotalPct: null | number;
+            flags: string[];
+        };
+        /** @description How strong it smells, and how its notes are balanced. A sketch: the nose decides. */
+        ScentStrength: {
+            /**
+             * Format: double
+             * @description 0 to 100, by a square-root psychophysical law.
+             */
+            index: number;
+            band: string;
+            massShare: null | {
+                [key: string]: number;
+            };
+            impactShare: null | {
+                [key: string]: number;
+            };
+            /** @description balanced, single, unscented, or what is light or heavy. */
+            accord: string[];
+        };
+        ScentView: {
+            limits: null | components["schemas"]["ScentLimits"];
+            strength: null | components["schemas"]["ScentStrength"];
+            declare: components["schemas"]["NamedShare"][];
+            /** @description Every scent's composition is known. */
+            checked: boolean;
+            unchecked: string[];
+        };
+        /** @description Where makers disagree and the tool must take a side to give one number: the maker's choice. */
+        Schools: {
+            /**
+             * @description diluted: a blend ages as one; weakest: its weakest oil decides.
+             * @default diluted
+             */
+            keeping?: string;
+            /**
+             * @description always: any water is preserved; aw: only where the water is free enough for something to grow.
+             * @default always
+             */
+            water?: string;
+            /**
+             * @description general or eu_uk: whose scent limits are held.
+             * @default general
+             */
+            market?: string;
         };
         SetAside: {
             finding: string;
@@ -2353,6 +4062,41 @@ export interface components {
         };
         /** @enum {unknown} */
         Severity: "stop" | "fix" | "watch" | "note";
+        /** @description How a product looks with its colourants. */
+        Shade: {
+            reflectance: number[];
+            hex: string;
+            /** Format: double */
+            labL: number;
+            /** Format: double */
+            labA: number;
+            /** Format: double */
+            labB: number;
+            /** Format: double */
+            chroma: number;
+            /** Format: double */
+            hueDeg: number;
+            hueWord: string;
+            lightnessWord: string;
+            /**
+             * Format: double
+             * @description CIEDE2000 to the same base without colourant.
+             */
+            deltaFromBase: number;
+            depth: string;
+            /**
+             * Format: double
+             * @description How far the base's own tint turns the hue; null where there is none to tell.
+             */
+            hueShiftDeg: null | number;
+            /** Format: double */
+            stainSkin: number;
+            /** Format: double */
+            stainTub: number;
+            stainSkinBand: string;
+            stainTubBand: string;
+            warnings: string[];
+        };
         /** @description One line on the scale. */
         SheetLine: {
             line: string;
@@ -2365,6 +4109,53 @@ export interface components {
             /** Format: double */
             errorPercent: number;
             verdict: components["schemas"]["WeighVerdict"];
+        };
+        /** @description How a product feels, as indices of 0 to 10 that compare a maker's own trials; never absolute. */
+        SkinFeel: {
+            /**
+             * Format: double
+             * @description Of the liquid part, mPa·s; null where nothing is liquid.
+             */
+            viscosity25MPas: null | number;
+            /** Format: double */
+            viscositySkinMPas: null | number;
+            /** Format: double */
+            greasiness: number;
+            greaseOverMinutes: components["schemas"]["GreaseAt"][];
+            /** Format: double */
+            drag: number;
+            /** Format: double */
+            waxyFilm: number;
+            /**
+             * Format: double
+             * @description Light liquids glide, crystals drag.
+             */
+            slip: number;
+            /**
+             * Format: double
+             * @description Minutes until one may dress.
+             */
+            dryDownMin: number;
+            /** @description none, trace, cut, powdery or matt. */
+            finish: string;
+            /** Format: double */
+            solidOnSkinPercent: number;
+            onSkin: string;
+        };
+        /** @description How strong the soak is, by customary strengths. */
+        SoakDose: {
+            /** @description bowl below 20 L, else tub. */
+            vessel: string;
+            /** Format: double */
+            epsomGPerL: number;
+            epsomBand: string;
+            /** Format: double */
+            chlorideGPerL: number;
+            chlorideBand: string;
+            /** Format: double */
+            sodaGPerL: number;
+            sodaBand: string;
+            warnings: string[];
         };
         /** @enum {unknown} */
         Start: "blank" | "usual";
@@ -2515,36 +4306,54 @@ export interface components {
             setAside: components["schemas"]["SetAside"][];
             lots: string[];
         };
-        WeighAnswer: {
-            lines: components["schemas"]["WeighAnswerLine"][];
+        /** @description Whether oil and scent float in the tub. Makers differ: both schools are told and neither chosen. */
+        TubDispersion: {
             /** Format: double */
-            totalG: number;
+            oilG: number;
+            /**
+             * Format: double
+             * @description Oil that solubilisers disperse, against the oil there; null without oil.
+             */
+            strictRatio: null | number;
+            /**
+             * Format: double
+             * @description The same where fizz and a foamer count too.
+             */
+            lenientRatio: null | number;
+            strict: string;
+            lenient: string;
+            schoolsDiffer: boolean;
+            /**
+             * Format: double
+             * @description Solubiliser still wanted for a milky bath; a clear one needs four times as much.
+             */
+            addPolysorbate80G: number;
             /** Format: double */
-            smallestFineBatchG: number;
+            oilPerBathG: number;
+            /**
+             * Format: double
+             * @description Oil of one portion that stays undispersed by the strict school.
+             */
+            freeOilPerBathG: number;
+            slip: string;
+            /** Format: double */
+            scentPerBathG: number;
+            /** Format: double */
+            scentMgPerL: number;
+            /** Format: double */
+            foamMgPerL: number;
+            foamBand: string;
+            warnings: string[];
         };
-        WeighAnswerLine: {
-            material: string;
-            /** Format: double */
-            exactG: number;
-            /** Format: double */
-            grams: number;
-            /** Format: double */
-            offG: number;
-            /** Format: double */
-            errorPercent: number;
-            /** @description fine, rough or not_weighable. */
-            verdict: string;
-        };
-        WeighInput: {
-            /** Format: double */
-            batchG: number;
-            lines: components["schemas"]["WeighRequestLine"][];
-            scale: components["schemas"]["Scale"];
-        };
-        WeighRequestLine: {
-            material: string;
-            /** Format: double */
-            percent: number;
+        /**
+         * @description The one lamp in plain sight.
+         * @enum {unknown}
+         */
+        Waterless: "waterless" | "water-can-get-in" | "contains-water" | "regulated";
+        WaterlessView: {
+            state: components["schemas"]["Waterless"];
+            /** @description Why, one sentence each. */
+            reasons: string[];
         };
         /**
          * @description Whether a line can be weighed well on a scale.
@@ -2577,6 +4386,7 @@ export interface components {
             /** @description Sign put before money, such as "£". */
             currency?: string;
             landmarks?: components["schemas"]["Landmark"][];
+            schools?: components["schemas"]["Schools"];
             containers?: components["schemas"]["Container"][];
         };
         WorkshopDocument: {
@@ -2597,46 +4407,6 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    "melt/melt": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                /**
-                 * @example {
-                 *       "formula": {
-                 *         "beeswax": 15,
-                 *         "sunflower oil": 60,
-                 *         "coconut oil": 10,
-                 *         "castor oil": 15
-                 *       },
-                 *       "temperatures": [
-                 *         4,
-                 *         20,
-                 *         33
-                 *       ],
-                 *       "overrun": 0
-                 *     }
-                 */
-                "application/json": components["schemas"]["MeltInput"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["MeltAnswer"];
-                };
-            };
-        };
-    };
     "composition/weigh": {
         parameters: {
             query?: never;
@@ -2664,7 +4434,7 @@ export interface operations {
                  *       }
                  *     }
                  */
-                "application/json": components["schemas"]["WeighInput"];
+                "application/json": components["schemas"]["JsonElement"];
             };
         };
         responses: {
@@ -2674,7 +4444,3079 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WeighAnswer"];
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "composition/ingredient-list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "name": "mango",
+                 *           "minPercent": 0,
+                 *           "maxPercent": 80
+                 *         },
+                 *         {
+                 *           "name": "sunflower",
+                 *           "minPercent": 0,
+                 *           "maxPercent": 100
+                 *         },
+                 *         {
+                 *           "name": "vitamin e",
+                 *           "minPercent": 0,
+                 *           "maxPercent": 1
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "composition/top-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "potG": 410,
+                 *       "shares": {
+                 *         "shea butter": 55,
+                 *         "sunflower oil": 45
+                 *       },
+                 *       "add": "cocoa butter",
+                 *       "targetFirmnessKPa": 40,
+                 *       "atC": 22
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "composition/balance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "materials": [
+                 *         {
+                 *           "name": "beeswax",
+                 *           "min": 5,
+                 *           "max": 30
+                 *         },
+                 *         {
+                 *           "name": "sunflower oil",
+                 *           "max": 90
+                 *         },
+                 *         {
+                 *           "name": "shea butter",
+                 *           "max": 30
+                 *         }
+                 *       ],
+                 *       "targets": [
+                 *         {
+                 *           "measure": "firmnessKPa",
+                 *           "atC": 20,
+                 *           "low": 60,
+                 *           "high": 100
+                 *         },
+                 *         {
+                 *           "measure": "slumpC",
+                 *           "low": 50
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "composition/amounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "lines": [
+                 *         {
+                 *           "material": "beeswax",
+                 *           "amount": "2 parts"
+                 *         },
+                 *         {
+                 *           "material": "sunflower oil",
+                 *           "amount": "5 parts"
+                 *         },
+                 *         {
+                 *           "material": "shea butter",
+                 *           "amount": "1 part"
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "composition/missing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "totalG": 500,
+                 *       "lines": [
+                 *         {
+                 *           "material": "beeswax",
+                 *           "g": 60
+                 *         },
+                 *         {
+                 *           "material": "sunflower oil"
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "composition/active": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "wantedActivePercent": 2,
+                 *       "activeFraction": 0.25
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "composition/premix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "targetG": 0.4,
+                 *       "scaleG": 0.1,
+                 *       "partsOfOil": 9
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/melt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "beeswax": 15,
+                 *         "sunflower oil": 60,
+                 *         "coconut oil": 10,
+                 *         "castor oil": 15
+                 *       },
+                 *       "temperatures": [
+                 *         4,
+                 *         20,
+                 *         33
+                 *       ],
+                 *       "overrun": 0
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/cooling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "shea butter": 72,
+                 *         "camellia oil": 28
+                 *       },
+                 *       "batchG": 450,
+                 *       "startC": 72,
+                 *       "vesselG": 350,
+                 *       "vesselMaterial": "glass",
+                 *       "exposedAreaM2": 0.042,
+                 *       "recordSeconds": 600,
+                 *       "stages": [
+                 *         {
+                 *           "seconds": 7200,
+                 *           "surroundingsC": 4,
+                 *           "heatTransferWM2K": 10
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/whipWindow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "shea butter": 72,
+                 *         "camellia oil": 28
+                 *       },
+                 *       "batchG": 450,
+                 *       "startC": 72,
+                 *       "vesselG": 350,
+                 *       "vesselMaterial": "glass",
+                 *       "exposedAreaM2": 0.042,
+                 *       "recordSeconds": 600,
+                 *       "stages": [
+                 *         {
+                 *           "seconds": 7200,
+                 *           "surroundingsC": 4,
+                 *           "heatTransferWM2K": 10
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/grain": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "shea butter": 72,
+                 *         "camellia oil": 28
+                 *       },
+                 *       "batchG": 450,
+                 *       "startC": 72,
+                 *       "vesselG": 350,
+                 *       "vesselMaterial": "glass",
+                 *       "exposedAreaM2": 0.042,
+                 *       "recordSeconds": 600,
+                 *       "stages": [
+                 *         {
+                 *           "seconds": 7200,
+                 *           "surroundingsC": 4,
+                 *           "heatTransferWM2K": 10
+                 *         }
+                 *       ],
+                 *       "heldMinutes": 20
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/times": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "shea butter": 72,
+                 *         "camellia oil": 28
+                 *       },
+                 *       "batchG": 450,
+                 *       "startC": 72,
+                 *       "vesselG": 350,
+                 *       "vesselMaterial": "glass",
+                 *       "exposedAreaM2": 0.042,
+                 *       "recordSeconds": 600,
+                 *       "stages": [
+                 *         {
+                 *           "seconds": 7200,
+                 *           "surroundingsC": 4,
+                 *           "heatTransferWM2K": 10
+                 *         }
+                 *       ],
+                 *       "coolDownC": 45,
+                 *       "roomC": 6
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/heatBalance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "beeswax": 20,
+                 *         "sunflower oil": 80
+                 *       },
+                 *       "meltG": 300,
+                 *       "meltC": 72,
+                 *       "addFormula": {
+                 *         "castor oil": 1
+                 *       },
+                 *       "addG": 60,
+                 *       "addC": 18
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/dewPoint": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "airC": 22,
+                 *       "rhPct": 60,
+                 *       "surfaceC": 4
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/wallAndCore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "startC": 70,
+                 *       "surroundingsC": 5,
+                 *       "heatTransferWM2K": 10,
+                 *       "radiusMm": 60,
+                 *       "seconds": 3600
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/parcel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "beeswax": 8,
+                 *         "shea butter": 30,
+                 *         "sunflower oil": 62
+                 *       },
+                 *       "productG": 50,
+                 *       "exposedAreaM2": 0.01,
+                 *       "insulationM2KW": 0.3,
+                 *       "startC": 20,
+                 *       "hourlyC": [
+                 *         22,
+                 *         30,
+                 *         46,
+                 *         46,
+                 *         40,
+                 *         24
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/fitCooling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "shea butter": 72,
+                 *         "camellia oil": 28
+                 *       },
+                 *       "batchG": 450,
+                 *       "startC": 72,
+                 *       "vesselG": 350,
+                 *       "vesselMaterial": "glass",
+                 *       "exposedAreaM2": 0.042,
+                 *       "recordSeconds": 600,
+                 *       "stages": [
+                 *         {
+                 *           "seconds": 7200,
+                 *           "surroundingsC": 4,
+                 *           "heatTransferWM2K": 10
+                 *         }
+                 *       ],
+                 *       "readings": [
+                 *         {
+                 *           "s": 1200,
+                 *           "temperatureC": 50
+                 *         },
+                 *         {
+                 *           "s": 2400,
+                 *           "temperatureC": 36
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/settlingRace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "shea butter": 72,
+                 *         "camellia oil": 28
+                 *       },
+                 *       "batchG": 450,
+                 *       "startC": 72,
+                 *       "vesselG": 350,
+                 *       "vesselMaterial": "glass",
+                 *       "exposedAreaM2": 0.042,
+                 *       "recordSeconds": 600,
+                 *       "stages": [
+                 *         {
+                 *           "seconds": 7200,
+                 *           "surroundingsC": 4,
+                 *           "heatTransferWM2K": 10
+                 *         }
+                 *       ],
+                 *       "viscosity25MPas": 60,
+                 *       "diameterUm": 12,
+                 *       "grainGMl": 1.5,
+                 *       "pct": 6,
+                 *       "heightMm": 40
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "powder/oilBudget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "starch_arrowroot",
+                 *           "g": 70
+                 *         },
+                 *         {
+                 *           "id": "kaolin",
+                 *           "g": 20
+                 *         },
+                 *         {
+                 *           "id": "zinc_oxide",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "liquids": [
+                 *         {
+                 *           "g": 3,
+                 *           "densityGMl": 0.92
+                 *         }
+                 *       ],
+                 *       "use": "body"
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "powder/carrierNeed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "starch_arrowroot",
+                 *           "g": 70
+                 *         },
+                 *         {
+                 *           "id": "kaolin",
+                 *           "g": 20
+                 *         },
+                 *         {
+                 *           "id": "zinc_oxide",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "liquids": [
+                 *         {
+                 *           "g": 3,
+                 *           "densityGMl": 0.92
+                 *         }
+                 *       ],
+                 *       "carrier": "starch_tapioca_mod",
+                 *       "targetU": 0.12
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "powder/oilOrder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "starch_tapioca_mod",
+                 *           "g": 8
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 40
+                 *         }
+                 *       ],
+                 *       "liquids": [
+                 *         {
+                 *           "g": 7,
+                 *           "densityGMl": 0.92
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "powder/calmingOil": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "starch_arrowroot",
+                 *           "g": 46
+                 *         },
+                 *         {
+                 *           "id": "kaolin",
+                 *           "g": 26
+                 *         }
+                 *       ],
+                 *       "targetDust": 15
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "powder/swapPowder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "fromId": "starch_arrowroot",
+                 *       "toId": "starch_tapioca_mod",
+                 *       "g": 40
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "powder/calibrateUptake": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "id": "salt_dendritic",
+                 *       "powderG": 50,
+                 *       "oilG": 5.4,
+                 *       "method": "squeeze"
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "powder/fillPacks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "starch_arrowroot",
+                 *           "g": 70
+                 *         },
+                 *         {
+                 *           "id": "kaolin",
+                 *           "g": 20
+                 *         },
+                 *         {
+                 *           "id": "zinc_oxide",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "liquids": [
+                 *         {
+                 *           "g": 3,
+                 *           "densityGMl": 0.92
+                 *         }
+                 *       ],
+                 *       "volumeMl": 120,
+                 *       "fill": 0.88,
+                 *       "tap": 0.5
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "powder/powderInFat": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "starch_arrowroot",
+                 *           "g": 20
+                 *         }
+                 *       ],
+                 *       "fatG": 80,
+                 *       "baseYieldPa": 400,
+                 *       "baseMeltMPas": 25
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/fizzBalance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "baking_soda",
+                 *           "g": 540
+                 *         },
+                 *         {
+                 *           "id": "citric_acid",
+                 *           "g": 260
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 120
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 32
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "portionG": 120
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/sodaFor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "baking_soda",
+                 *           "g": 540
+                 *         },
+                 *         {
+                 *           "id": "citric_acid",
+                 *           "g": 260
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 120
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 32
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "leftSodaPct": 18
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/bathPh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "baking_soda",
+                 *           "g": 540
+                 *         },
+                 *         {
+                 *           "id": "citric_acid",
+                 *           "g": 260
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 120
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 32
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "portionG": 120,
+                 *       "bathL": 120
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/sodaForPh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "baking_soda",
+                 *           "g": 540
+                 *         },
+                 *         {
+                 *           "id": "citric_acid",
+                 *           "g": 260
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 120
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 32
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "wantPh": 6.5,
+                 *       "portionG": 120
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/dampness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "baking_soda",
+                 *           "g": 540
+                 *         },
+                 *         {
+                 *           "id": "citric_acid",
+                 *           "g": 260
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 120
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 32
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "rhPct": 45
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/caking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "salt_fine",
+                 *           "g": 900
+                 *         },
+                 *         {
+                 *           "id": "salt_dendritic",
+                 *           "g": 80
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 10
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 8
+                 *         },
+                 *         {
+                 *           "id": "polysorbate_80",
+                 *           "g": 20
+                 *         }
+                 *       ],
+                 *       "rhPct": 70
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/drying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "baking_soda",
+                 *           "g": 540
+                 *         },
+                 *         {
+                 *           "id": "citric_acid",
+                 *           "g": 260
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 120
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 32
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "rhPct": 45
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/dispersant": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "salt_fine",
+                 *           "g": 900
+                 *         },
+                 *         {
+                 *           "id": "salt_dendritic",
+                 *           "g": 80
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 10
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 8
+                 *         },
+                 *         {
+                 *           "id": "polysorbate_80",
+                 *           "g": 20
+                 *         }
+                 *       ],
+                 *       "portionG": 200,
+                 *       "bathL": 150
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/mouldPlan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "baking_soda",
+                 *           "g": 540
+                 *         },
+                 *         {
+                 *           "id": "citric_acid",
+                 *           "g": 260
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 120
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 32
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "moulds": [
+                 *         {
+                 *           "diameterMm": 65
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/batchForMoulds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "baking_soda",
+                 *           "g": 540
+                 *         },
+                 *         {
+                 *           "id": "citric_acid",
+                 *           "g": 260
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 120
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 32
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "moulds": [
+                 *         {
+                 *           "diameterMm": 65,
+                 *           "wanted": 12
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/hardness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "baking_soda",
+                 *           "g": 540
+                 *         },
+                 *         {
+                 *           "id": "citric_acid",
+                 *           "g": 260
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 120
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 32
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "press": 0.8
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/toyCheck": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "lengthMm": 44,
+                 *       "widthMm": 44,
+                 *       "heightMm": 44,
+                 *       "mouldDiameterMm": 90,
+                 *       "ball": true
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/soak": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "salt_fine",
+                 *           "g": 900
+                 *         },
+                 *         {
+                 *           "id": "salt_dendritic",
+                 *           "g": 80
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 10
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 8
+                 *         },
+                 *         {
+                 *           "id": "polysorbate_80",
+                 *           "g": 20
+                 *         }
+                 *       ],
+                 *       "portionG": 250,
+                 *       "bathL": 120
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/soakDose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "salt_fine",
+                 *           "g": 900
+                 *         },
+                 *         {
+                 *           "id": "salt_dendritic",
+                 *           "g": 80
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 10
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 8
+                 *         },
+                 *         {
+                 *           "id": "polysorbate_80",
+                 *           "g": 20
+                 *         }
+                 *       ],
+                 *       "portionG": 250,
+                 *       "bathL": 120
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/shade": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "base": "butter_ivory",
+                 *       "colourants": [
+                 *         {
+                 *           "id": "mica_blue",
+                 *           "pct": 1
+                 *         }
+                 *       ],
+                 *       "overrunPct": 60
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/film": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "base": "stick_white",
+                 *       "colourants": [
+                 *         {
+                 *           "id": "titanium_dioxide",
+                 *           "pct": 4
+                 *         }
+                 *       ],
+                 *       "thicknessUm": 30
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/deltaE00": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "one": "#A9BEE6",
+                 *       "two": [
+                 *         73,
+                 *         25,
+                 *         -18
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/doseForDepth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "base": "butter_white",
+                 *       "colourant": "iron_oxide_red",
+                 *       "deltaE00": 12,
+                 *       "batchG": 200
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/doseForTarget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "base": "butter_white",
+                 *       "colourant": "ultramarine_blue",
+                 *       "target": "#A9BEE6",
+                 *       "batchG": 250
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/mixForTarget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "base": "butter_ivory",
+                 *       "target": "#C4A284",
+                 *       "colourantIds": [
+                 *         "iron_oxide_red",
+                 *         "iron_oxide_yellow",
+                 *         "iron_oxide_black"
+                 *       ],
+                 *       "batchG": 500
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/settle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "colourant": "mica_blue",
+                 *       "viscosity25MPas": 60,
+                 *       "pourC": 78,
+                 *       "setC": 46,
+                 *       "pct": 1
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/bleed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "colourant": "chlorophyll_oil",
+                 *       "liquidFraction": 0.6,
+                 *       "days": 7
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/fade": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "colourant": "chlorophyll_oil",
+                 *       "months": 3,
+                 *       "light": "clear_window"
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/grind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "colourant": "iron_oxide_yellow",
+                 *       "pigmentG": 3,
+                 *       "oilPhaseG": 60
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/whiteCard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "sample": [
+                 *         200,
+                 *         180,
+                 *         150
+                 *       ],
+                 *       "white": [
+                 *         240,
+                 *         238,
+                 *         236
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/areaFlags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "colourantIds": [
+                 *         "mica_gold",
+                 *         "kaolin_white"
+                 *       ],
+                 *       "region": "eu",
+                 *       "area": "eye"
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "stability/fattyProfile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "id": "sunflower"
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "stability/blend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "lipids": [
+                 *         {
+                 *           "id": "shea",
+                 *           "g": 40
+                 *         },
+                 *         {
+                 *           "id": "sweet_almond",
+                 *           "g": 40
+                 *         },
+                 *         {
+                 *           "id": "beeswax",
+                 *           "g": 20
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "stability/antioxidant": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "lipidG": 100,
+                 *       "native": 200,
+                 *       "additions": [
+                 *         {
+                 *           "id": "t50",
+                 *           "g": 0.5
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "stability/life": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "lipids": [
+                 *         {
+                 *           "id": "hemp",
+                 *           "g": 60
+                 *         },
+                 *         {
+                 *           "id": "olive_ev",
+                 *           "g": 40
+                 *         }
+                 *       ],
+                 *       "antioxidants": [
+                 *         {
+                 *           "id": "t50",
+                 *           "g": 0.4
+                 *         }
+                 *       ],
+                 *       "family": "body_oil"
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "stability/bestBefore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "made": "2026-03-14",
+                 *       "lifeMonths": 11.2,
+                 *       "family": "balm",
+                 *       "lots": [
+                 *         {
+                 *           "id": "shea",
+                 *           "bestBefore": "2028-01-31"
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "stability/waterActivity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "waterG": 10,
+                 *       "glycerolG": 30
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "stability/preservation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "batchG": 100,
+                 *       "use": "wet_hands",
+                 *       "preservatives": [
+                 *         {
+                 *           "id": "phenoxyethanol_ehg",
+                 *           "pct": 1
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "stability/browning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "botanical": "rose_petal",
+                 *       "light": "clear_cupboard",
+                 *       "matrix": "soda_fizz"
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "scent/blendAmounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "mode": "percent",
+                 *       "batchG": 250,
+                 *       "scentPct": 1,
+                 *       "items": [
+                 *         {
+                 *           "id": "lavender",
+                 *           "amount": 60
+                 *         },
+                 *         {
+                 *           "id": "cedarwood_atlas",
+                 *           "amount": 40
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "scent/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "family": "balm",
+                 *       "area": "body",
+                 *       "items": [
+                 *         {
+                 *           "id": "lavender",
+                 *           "productPct": 0.6
+                 *         },
+                 *         {
+                 *           "id": "frankincense",
+                 *           "productPct": 0.3
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "scent/allergens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "exposure": "leave_on",
+                 *       "items": [
+                 *         {
+                 *           "id": "lavender",
+                 *           "productPct": 0.5
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "scent/weighing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "readabilityG": 0.1,
+                 *       "items": [
+                 *         {
+                 *           "id": "lavender",
+                 *           "g": 4
+                 *         },
+                 *         {
+                 *           "id": "rose_otto",
+                 *           "g": 1
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "scent/warmPot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "tempC": 70,
+                 *       "minutes": 10,
+                 *       "depthCm": 4,
+                 *       "items": [
+                 *         {
+                 *           "id": "lemon",
+                 *           "share": 40
+                 *         },
+                 *         {
+                 *           "id": "lavender",
+                 *           "share": 60
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "scent/strength": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "family": "body_oil",
+                 *       "items": [
+                 *         {
+                 *           "id": "lavender",
+                 *           "productPct": 0.4
+                 *         },
+                 *         {
+                 *           "id": "sandalwood",
+                 *           "productPct": 0.2
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "scent/bathDose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "family": "bath_salts",
+                 *       "gramsPerBath": 80,
+                 *       "items": [
+                 *         {
+                 *           "id": "mandarin",
+                 *           "productPct": 0.4
+                 *         }
+                 *       ],
+                 *       "solubiliserPct": 0.8
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "safety/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "family": "balm",
+                 *       "classes": {
+                 *         "oil": 80,
+                 *         "beeswax": 15
+                 *       },
+                 *       "facts": {
+                 *         "hotMelt": true,
+                 *         "heatMethod": "water_bath"
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "safety/condition": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "condition": "hotMelt & !gogglesOn | pct(oil)>90",
+                 *       "facts": {
+                 *         "hotMelt": true
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "safety/gate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "revision": "r7",
+                 *       "stops": [
+                 *         "HEAT-01"
+                 *       ],
+                 *       "acks": [
+                 *         {
+                 *           "rule": "HEAT-01",
+                 *           "revision": "r7",
+                 *           "by": "maker A"
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "safety/wording": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "text": "A soft balm that heals dry skin."
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "safety/uv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "market": "eu",
+                 *       "area": "body",
+                 *       "filters": [
+                 *         {
+                 *           "id": "zinc_oxide",
+                 *           "pct": 20
+                 *         }
+                 *       ],
+                 *       "solvents": {
+                 *         "mct": 20
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "safety/label": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "market": "gift",
+                 *       "fields": {
+                 *         "productName": "Rose balm",
+                 *         "ingredientsPlain": "shea butter, almond oil"
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "feel/feel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "shea butter": 40,
+                 *         "sunflower oil": 40,
+                 *         "beeswax": 10
+                 *       },
+                 *       "powders": [
+                 *         {
+                 *           "id": "starch_arrowroot",
+                 *           "parts": 10
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "feel/rinseOff": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "sunflower oil": 80,
+                 *         "polysorbate 80": 10,
+                 *         "sorbitan oleate": 10
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "feel/site": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "site": "face",
+                 *       "formula": {
+                 *         "coconut oil": 60,
+                 *         "jojoba oil": 40
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
                 };
             };
         };

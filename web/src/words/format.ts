@@ -111,3 +111,12 @@ export function span(milliseconds: number): string {
 export function plural(unit: string, count: number): string {
   return count === 1 ? unit : `${unit}s`;
 }
+
+/** When a line joins the batch, in a word. */
+export const phaseWords = {
+  melt: "Melt",
+  "cool-down": "Cool-down",
+  dry: "Dry",
+  liquid: "Liquid",
+  surface: "On top",
+} as const;

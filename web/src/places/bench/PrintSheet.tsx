@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { memo } from "react";
 import { api, type Assessment, type Trial } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
-import { narrow, percent } from "../../words/format";
+import { narrow, percent, phaseWords } from "../../words/format";
 
 /** The bench sheet: one page of weights to tick, steps and an empty cooling grid. Seen only in print. */
 export const PrintSheet = memo(function PrintSheet({ trial, assessment }: { trial: Trial; assessment: Assessment }) {
@@ -41,7 +41,7 @@ export const PrintSheet = memo(function PrintSheet({ trial, assessment }: { tria
             <tr key={line.id}>
               <td className="box" />
               <td>{materials.get(line.material)?.name}</td>
-              <td>{line.phase === "melt" ? "Melt" : "Cool-down"}</td>
+              <td>{phaseWords[line.phase]}</td>
               <td className="number">{percent(line.percent)}</td>
               <td className="number">{units.weight(weights.get(line.id)?.grams ?? 0)}</td>
               <td className="write" />

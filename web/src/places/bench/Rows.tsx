@@ -9,7 +9,7 @@ import {
 } from "react";
 import type { Assessment, FormulaLine, Material, Refused } from "../../api/client";
 import { KeepMark } from "../../instruments/glyphs";
-import { narrow, number, percent, type Units } from "../../words/format";
+import { narrow, number, percent, phaseWords, type Units } from "../../words/format";
 
 export type RowIn = {
   line: FormulaLine;
@@ -152,7 +152,7 @@ export function Rows(props: Props) {
                   {!under && assessment.makeweightLine === line.id && <span className="quiet">, makeweight</span>}
                 </button>
               </span>
-              {!under && <span role="cell">{line.phase === "melt" ? "Melt" : "Cool-down"}</span>}
+              {!under && <span role="cell">{phaseWords[line.phase]}</span>}
               <span role="cell" className="number cell-percent">
                 {props.typing === line.id ? (
                   <ShareField

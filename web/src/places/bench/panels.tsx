@@ -5,7 +5,7 @@ import { Link, useNavigate } from "react-router";
 import { type Assessment, api, type FormulaLine, type Material, Refused, type Trial } from "../../api/client";
 import { MaterialCombobox } from "../../shell/MaterialCombobox";
 import { useHouse } from "../../shell/HouseContext";
-import { day, narrow, percent, plural, readNumber } from "../../words/format";
+import { day, narrow, percent, phaseWords, plural, readNumber } from "../../words/format";
 import type { BenchActs } from "./useBench";
 
 /** Which panel stands in the right plate in place of the findings. */
@@ -82,15 +82,22 @@ export function MaterialPanel({ acts, line, material, assessment, index, count, 
         )}
         <dt>Source</dt>
         <dd className="hint">{material.source}</dd>
+        {material.lookAlikes.length > 0 && (
+          <>
+            <dt>Not the same</dt>
+            {material.lookAlikes.map((other) => (
+              <dd key={other.name} className="hint">
+                {other.name}: {other.difference}
+              </dd>
+            ))}
+          </>
+        )}
       </dl>
       <div className="panel-part">
         <Segmented
           aria-label="Phase"
           value={line.phase}
-          options={[
-            { label: "Melt", value: "melt" },
-            { label: "Cool-down", value: "cool-down" },
-          ]}
+          options={Object.entries(phaseWords).map(([value, label]) => ({ value, label }))}
           onChange={(phase) =>
             void acts.apply([{ kind: "set-phase", line: line.id, phase: phase as FormulaLine["phase"] }])
           }
