@@ -34,6 +34,7 @@ test("by mouse: drag, type, keep, add, swap, remedy, undo, reload", async ({ pag
   await page.getByRole("option", { name: /Cocoa butter, deodorised/ }).click();
   await page.keyboard.type("3");
   await page.keyboard.press("Enter");
+  await expect(share(page, "Cocoa butter")).toHaveText(/3\.0/);
   await expect(page.getByRole("row", { name: /^All 10/ })).toContainText("100.0");
 
   await page.getByRole("button", { name: "Candelilla wax", exact: true }).click();
@@ -157,7 +158,7 @@ test("by keys alone: a formula from an empty workshop to a remedy and back", asy
   await expect(page.locator(".effect")).not.toBeEmpty();
   const finding = await page.locator("li.finding:has([data-remedy]:focus)").getAttribute("data-finding");
   await page.keyboard.press("Enter");
-  await expect(page.locator(".status-line#status")).toContainText("done");
+  await expect(page.locator(".status-line#status")).toContainText(": done");
   await page.keyboard.press("ControlOrMeta+z");
   await expect(page.locator(`[data-finding="${finding}"]`)).toHaveCount(1);
   await page.keyboard.press("j");

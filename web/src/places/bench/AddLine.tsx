@@ -1,5 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { memo } from "react";
+import { type KeyboardEvent, memo, useRef } from "react";
 import type { Material, Trial } from "../../api/client";
 import { MaterialCombobox } from "../../shell/MaterialCombobox";
 import type { BenchActs } from "./useBench";
@@ -8,8 +8,8 @@ type Props = {
   trial: Trial;
   next: number;
   acts: BenchActs;
-  /** The new line, so that its share can be typed at once. */
-  onAdded: (line: string) => void;
+  /** The new line, so that its share can be typed at once, and what was typed while it was being added. */
+  onAdded: (line: string, ahead: string) => void;
 };
 
 /** A usual first share, in percent. */
@@ -19,21 +19,33 @@ const firstShare = (material: Material) =>
 /** Where a material joins the formula, and what the trial is after. */
 export const AddLine = memo(function AddLine({ trial, next, acts, onAdded }: Props) {
   const queries = useQueryClient();
+  // Quick hands type the share before the line is there: the keys are held for its field.
+  const ahead = useRef<string | null>(null);
+  const hold = (event: KeyboardEvent) => {
+    if (ahead.current === null || event.ctrlKey || event.metaKey) return;
+    if (event.key.length !== 1 && event.key !== "Enter") return;
+    event.preventDefault();
+    event.stopPropagation();
+    ahead.current += event.key === "Enter" ? "\n" : event.key;
+  };
   const add = async (material: Material) => {
+    ahead.current = "";
     const refused = await acts.apply([
       { kind: "add-line", material: material.id, share: String(firstShare(material)), givesWay: "makeweight" },
     ]);
+    const typed = ahead.current;
+    ahead.current = null;
     if (refused) return;
     const now = queries.getQueryData<Trial>(["trial", trial.id]);
     const line = now?.content.lines.find((one) => one.material === material.id);
-    if (line) onAdded(line.id);
+    if (line) onAdded(line.id, typed);
   };
   return (
     <div className="bench-tools">
       <span className="quiet" id="add-label">
         Add
       </span>
-      <div className="add-line">
+      <div className="add-line" onKeyDownCapture={hold}>
         <MaterialCombobox
           label="Add a material"
           placeholder="a material, any spelling"

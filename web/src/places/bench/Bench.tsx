@@ -54,6 +54,7 @@ function Bench({ id }: { id: number }) {
   const [panel, setPanel] = useState<Panel>(null);
   const [chosen, setChosen] = useState<string | null>(null);
   const [typing, setTyping] = useState<string | null>(null);
+  const [ahead, setAhead] = useState("");
   const [held, setHeld] = useState<(Held & { by: number }) | null>(null);
   const [stepped, setStepped] = useState<{ line: string; to: number } | null>(null);
   const [rowsView, setRowsView] = useState({ top: 0, height: 400 });
@@ -104,8 +105,9 @@ function Bench({ id }: { id: number }) {
       say({ text: refused instanceof Refused ? refused.line : String(refused), stop: true });
     }
   }, [id, navigate, queries, say]);
-  const typeAt = useCallback((line: string) => {
+  const typeAt = useCallback((line: string, typed: string) => {
     setChosen(line);
+    setAhead(typed);
     setTyping(line);
   }, []);
   const movePeg = useCallback((to: Moved) => show({ kind: "what-if", moved: to, answer: null }), [show]);
@@ -126,9 +128,13 @@ function Bench({ id }: { id: number }) {
   );
 
   // A step with the keys is shown at once and kept when the hand rests.
+  // Any other act keeps it first.
+  const stepTimer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const commitStep = useRef<() => void>(() => undefined);
   commitStep.current = () => {
-    if (!stepped) return;
+    if (!stepped || stepTimer.current === undefined) return;
+    clearTimeout(stepTimer.current);
+    stepTimer.current = undefined;
     const edit: FormulaEdit = {
       kind: "set-share",
       line: stepped.line,
@@ -139,8 +145,8 @@ function Bench({ id }: { id: number }) {
   };
   useEffect(() => {
     if (!stepped) return;
-    const timer = setTimeout(() => commitStep.current(), 700);
-    return () => clearTimeout(timer);
+    stepTimer.current = setTimeout(() => commitStep.current(), 700);
+    return () => clearTimeout(stepTimer.current);
   }, [stepped]);
 
   const rowHeight = useMedia("(pointer: coarse)") ? 52 : 36;
@@ -148,6 +154,7 @@ function Bench({ id }: { id: number }) {
   const keys = {
     "Ctrl+z": (event: KeyboardEvent) => {
       event.preventDefault();
+      commitStep.current();
       void acts.step("undo");
     },
     "Ctrl+Shift+z": (event: KeyboardEvent) => {
@@ -175,6 +182,7 @@ function Bench({ id }: { id: number }) {
         !(event.target instanceof HTMLElement && event.target.closest("button, a, [role=slider], summary"))
       ) {
         event.preventDefault();
+        setAhead("");
         setTyping(chosen);
       }
     },
@@ -184,8 +192,12 @@ function Bench({ id }: { id: number }) {
       event.preventDefault();
       document.querySelector<HTMLElement>(chosen ? `[data-boundary="${chosen}"]` : "[data-boundary]")?.focus();
     },
-    Delete: () => chosen && void acts.apply([{ kind: "remove-line", line: chosen }]),
+    Delete: () => {
+      commitStep.current();
+      if (chosen) void acts.apply([{ kind: "remove-line", line: chosen }]);
+    },
     k: () => {
+      commitStep.current();
       const line = trial?.content.lines.find((one) => one.id === chosen);
       if (line) void acts.apply([{ kind: "keep-line", line: line.id, kept: !line.kept }]);
     },
@@ -476,6 +488,7 @@ function Bench({ id }: { id: number }) {
               units={units}
               chosen={chosen}
               typing={typing}
+              ahead={ahead}
               under={under ? underShares(under.formula.lines) : null}
               frozen={!!trial.madeAt}
               rowHeight={rowHeight}
@@ -483,6 +496,7 @@ function Bench({ id }: { id: number }) {
               onOpen={(line) => setPanel({ kind: "material", line })}
               onType={(line) => {
                 setTyping(line);
+                setAhead("");
                 if (line) setChosen(line);
                 else
                   // The field that had the focus is gone; a hand that has moved on is left alone.

@@ -27,6 +27,8 @@ type Props = {
   units: Units;
   chosen: string | null;
   typing: string | null;
+  /** What was typed before the field was there; a line end sends it. */
+  ahead: string;
   under: Map<string, number> | null;
   frozen: boolean;
   rowHeight: number;
@@ -157,6 +159,7 @@ export function Rows(props: Props) {
                 {props.typing === line.id ? (
                   <ShareField
                     start={row.now}
+                    ahead={props.ahead}
                     name={material?.name ?? line.material}
                     onDone={async (text) => props.onShare(line.id, text)}
                     onClose={(next) => props.onType(next === 0 ? null : (rows[i + next]?.line.id ?? null))}
@@ -256,23 +259,27 @@ function AlignedPercent({ value }: { value: number }) {
 /** A share being typed. A refusal stays under the field with what was typed until it is mended or put back. */
 function ShareField({
   start,
+  ahead,
   name,
   onDone,
   onClose,
 }: {
   start: number;
+  ahead: string;
   name: string;
   onDone: (text: string) => Promise<Refused | null>;
   onClose: (next: -1 | 0 | 1) => void;
 }) {
-  const [text, setText] = useState(percent(start).replace(",", ""));
+  const [text, setText] = useState(ahead.trim() || percent(start).replace(",", ""));
   const [refused, setRefused] = useState<Refused | null>(null);
   const field = useRef<HTMLInputElement>(null);
   const closing = useRef(false);
+  const finishNow = useRef<(next: -1 | 0 | 1) => Promise<void>>(async () => undefined);
   useEffect(() => {
     field.current?.focus();
-    field.current?.select();
-  }, []);
+    if (ahead.endsWith("\n")) void finishNow.current(0);
+    else if (!ahead) field.current?.select();
+  }, [ahead]);
 
   const finish = async (next: -1 | 0 | 1) => {
     if (closing.current) return;
@@ -284,6 +291,7 @@ function ShareField({
       field.current?.focus();
     } else onClose(next);
   };
+  finishNow.current = finish;
   const key = (event: KeyboardEvent) => {
     if (event.key === "Enter") {
       event.preventDefault();

@@ -114,10 +114,20 @@ export function useBench(trialId: number, onFork: (id: number) => void) {
 
   const current = useCallback(() => queries.getQueryData<Trial>(["trial", trialId]), [queries, trialId]);
 
+  /** One change after another: each starts from what the one before it has kept. */
+  const inTurn = useCallback(<T>(work: () => Promise<T>): Promise<T> => {
+    const done = saving.current.then(work);
+    saving.current = done.then(
+      () => undefined,
+      () => undefined,
+    );
+    return done;
+  }, []);
+
   /** Does and keeps an edit. Answers the refusal when it was refused, so that a field can show it. */
   const apply = useCallback(
-    (edits: FormulaEdit[], words?: string): Promise<Refused | null> => {
-      const done = saving.current.then(async () => {
+    (edits: FormulaEdit[], words?: string): Promise<Refused | null> =>
+      inTurn(async () => {
         const now = current();
         if (!now) return null;
         if (now.madeAt) {
@@ -147,40 +157,35 @@ export function useBench(trialId: number, onFork: (id: number) => void) {
         } finally {
           setKeeping(false);
         }
-      });
-      saving.current = done.then(
-        () => undefined,
-        () => undefined,
-      );
-      return done;
-    },
-    [current, putBack, settle, trialId],
+      }),
+    [current, inTurn, putBack, settle, trialId],
   );
 
   const step = useCallback(
-    async (way: "undo" | "redo") => {
-      const now = current();
-      if (!now) return;
-      const words = way === "undo" ? now.undo : now.redo;
-      if (!words) {
-        setSaid({
-          text: now.madeAt
-            ? `Trial ${now.number} has been made and stays as it is.`
-            : way === "undo"
-              ? "There is nothing left to undo."
-              : "There is nothing to do again.",
-        });
-        return;
-      }
-      try {
-        await settle(await api[way](trialId, now.revision));
-        setSaid({ text: `${way === "undo" ? "Undone" : "Done again"}: ${words}.` });
-      } catch (error) {
-        if (error instanceof Refused && error.theirs) queries.setQueryData(["trial", trialId], error.theirs);
-        setSaid({ text: error instanceof Refused ? error.line : String(error), stop: true });
-      }
-    },
-    [current, queries, settle, trialId],
+    (way: "undo" | "redo") =>
+      inTurn(async () => {
+        const now = current();
+        if (!now) return;
+        const words = way === "undo" ? now.undo : now.redo;
+        if (!words) {
+          setSaid({
+            text: now.madeAt
+              ? `Trial ${now.number} has been made and stays as it is.`
+              : way === "undo"
+                ? "There is nothing left to undo."
+                : "There is nothing to do again.",
+          });
+          return;
+        }
+        try {
+          await settle(await api[way](trialId, now.revision));
+          setSaid({ text: `${way === "undo" ? "Undone" : "Done again"}: ${words}.` });
+        } catch (error) {
+          if (error instanceof Refused && error.theirs) queries.setQueryData(["trial", trialId], error.theirs);
+          setSaid({ text: error instanceof Refused ? error.line : String(error), stop: true });
+        }
+      }),
+    [current, inTurn, queries, settle, trialId],
   );
 
   const fork = useCallback(
