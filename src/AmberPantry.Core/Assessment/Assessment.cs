@@ -59,13 +59,20 @@ public sealed record Remedy(string Id, string Label, IReadOnlyList<FormulaEdit> 
 /// <param name="Because">Where the rule comes from.</param>
 /// <param name="Advice">What can be done outside the formula.</param>
 public sealed record Finding(
-    string Id, Severity Severity, string Sentence, IReadOnlyList<FindingNumber> Numbers, double? AtC, string Because, string? Advice, IReadOnlyList<Remedy> Remedies);
+    string Id, Severity Severity, string Sentence, IReadOnlyList<FindingNumber> Numbers, double? AtC, string Because, string? Advice, IReadOnlyList<Remedy> Remedies)
+{
+    /// <summary>Questions behind it on which practitioners disagree.</summary>
+    public IReadOnlyList<School> Schools { get; init; } = [];
+}
 
 /// <summary>What the science beside melting says of a product; each part is null where it does not apply.</summary>
 public sealed record Products(
     WaterlessView Waterless, Feel.SkinFeel? Feel, Feel.RinseOff? Rinse, PowderView Powder, BathView? Bath, Stability.Keeping Keeping, Stability.Preservation Preservation, ScentView Scent, ColourView Colour,
     SafetyView Safety)
 {
+    /// <summary>Every question this product raises on which practitioners disagree.</summary>
+    public IReadOnlyList<School> Schools { get; init; } = [];
+
     /// <summary>How the numbers came about, for "why?".</summary>
     public IReadOnlyList<ExplainStep> Steps { get; init; } = [];
 }

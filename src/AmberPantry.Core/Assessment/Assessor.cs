@@ -52,9 +52,15 @@ public sealed class Assessor(MaterialShelf shelf, Workshop workshop)
             Cost = BatchCost.Of(formula, shelf, workshop),
             MakeweightLine = Editor.Makeweight(formula)?.Id,
             Product = whole && formula.Lines.Count > 0 ? Product(at) : null,
-            Findings = [.. found.Select(one => new Finding(
-                one.Id, one.Severity, one.Sentence, one.Numbers, one.AtC, one.Because, one.Advice, remedies?.For(one) ?? []))],
+            Findings = Told(at, found, remedies),
         };
+    }
+
+    private static Finding[] Told(Case at, IReadOnlyList<Found> found, RemedySearch? remedies)
+    {
+        var (beside, alone) = School.Among(at, found);
+        var told = found.Select(one => new Finding(one.Id, one.Severity, one.Sentence, one.Numbers, one.AtC, one.Because, one.Advice, remedies?.For(one) ?? []) { Schools = [.. beside[one.Id]] });
+        return alone.Count == 0 ? [.. told] : [.. told, School.Shared(alone)];
     }
 
     private static Products Product(Case at)
@@ -63,7 +69,7 @@ public sealed class Assessor(MaterialShelf shelf, Workshop workshop)
         var products = new Products(
             ProductViews.Lamp(at), ProductViews.Feel(at), ProductViews.Rinse(at), at.Powders, at.BathView, at.Keeping, at.Preserve, at.Scent, at.Colour,
             new SafetyView([.. verdict["stop"]], [.. verdict["caution"]], [.. verdict["note"]]));
-        return products with { Steps = Explained.Of(at, products) };
+        return products with { Schools = School.RaisedBy(at), Steps = Explained.Of(at, products) };
     }
 
     /// <summary>What every rule says, worst first and then furthest over its limit.</summary>

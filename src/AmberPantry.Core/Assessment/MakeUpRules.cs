@@ -21,7 +21,7 @@ internal sealed class GroupShares : IRule
             {
                 Id = $"group-{group.Group.Replace(' ', '-')}",
                 Severity = Severity.Note,
-                Sentence = $"{char.ToUpperInvariant(group.Group[0])}{group.Group[1..]} make up **{Wording.Percent(share)}**; "
+                Sentence = $"{char.ToUpperInvariant(group.Group[0])}{group.Group[1..]} {(group.Group.EndsWith('s') ? "make" : "makes")} up **{Wording.Percent(share)}**; "
                     + $"a {at.Norm.Name} usually holds {group.Low:0.#} to {Wording.RoundPercent(group.High)}.",
                 Numbers = [new(group.Group, (double)share, "%"), new("lowest usual", (double)group.Low, "%"), new("highest usual", (double)group.High, "%")],
                 Because = "Common practice for the family, a starting value.",

@@ -212,23 +212,23 @@ internal sealed class RemedySearch(Case at, FormulaEditor editor)
     /// <summary>What grains and baths are judged by.</summary>
     private void TellProduct(Case after, Action<bool, string> tell)
     {
-        void Figure(double? was, double? will, double notice, bool lessIsBetter, string says, string format = "0.0")
+        void Figure(double? was, double? will, double notice, bool lessIsBetter, string says, string format, string unit = "")
         {
             if (was is { } before && will is { } then && Math.Abs(before - then) >= notice)
             {
-                tell(then < before == lessIsBetter, $"{says} {Wording.Number(before, format)} → {Wording.Number(then, format)}");
+                tell(then < before == lessIsBetter, $"{says} {Wording.Number(before, format)} → {Wording.Number(then, format)}{unit}");
             }
         }
 
         if (at.Norm.Nature is FamilyNature.Powder or FamilyNature.Bath)
         {
-            Figure(100 * at.BathView?.Air.U ?? 100 * at.Powders.Budget?.U, 100 * after.BathView?.Air.U ?? 100 * after.Powders.Budget?.U, 1, true, "room filled with oil, %", "0");
+            Figure(100 * at.BathView?.Air.U ?? 100 * at.Powders.Budget?.U, 100 * after.BathView?.Air.U ?? 100 * after.Powders.Budget?.U, 1, true, "room filled with oil", "0", " %");
             Figure(at.Powders.Budget?.DustInUse, after.Powders.Budget?.DustInUse, 3, true, "dust", "0");
-            Figure(at.BathView?.Air.CrhMixPct, after.BathView?.Air.CrhMixPct, 1, false, "dry up to humidity, %", "0");
-            Figure(at.BathView?.Balance?.Co2L, after.BathView?.Balance?.Co2L, 0.3, false, "litres of gas");
+            Figure(at.BathView?.Air.CrhMixPct, after.BathView?.Air.CrhMixPct, 1, false, "dry up to", "0", " % humidity");
+            Figure(at.BathView?.Balance?.Co2L, after.BathView?.Balance?.Co2L, 0.3, false, "gas", "0.0", " l");
         }
 
-        Figure(at.Keeping.Months, after.Keeping.Months, 1, false, "months fresh", "0");
+        Figure(at.Keeping.Months, after.Keeping.Months, 1, false, "fresh", "0", " months");
     }
 
     private void TellFirmness(double celsius, double wanted, Action<bool, string> tell, MeltCurve before, MeltCurve after)

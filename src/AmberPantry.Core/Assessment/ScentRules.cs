@@ -66,7 +66,7 @@ internal sealed class ScentTold : IRule
             {
                 Id = "scent-declare",
                 Severity = Severity.Note,
-                Sentence = $"Name on the label: {Wording.List([.. at.Scent.Declare.Take(5).Select(one => one.Name.Replace('_', ' '))])}{(at.Scent.Declare.Count > 5 ? $" and {at.Scent.Declare.Count - 5} more" : "")}, from **{first.Pct:0.###}{Wording.Narrow}%**.",
+                Sentence = $"Name on the label: {Wording.List([.. at.Scent.Declare.Take(5).Select(one => one.Name.Replace('_', ' '))])}{(at.Scent.Declare.Count > 5 ? $" and {at.Scent.Declare.Count - 5} more" : "")}, the largest **{first.Pct:0.##}{Wording.Narrow}%**.",
                 Numbers = [new(first.Name, first.Pct, "%"), new("threshold", at.Norm.LeaveOn ? 0.001 : 0.01, "%")],
                 Because = "Allergens above the threshold for this exposure; the law has more names than this table. Local rules decide.",
                 Gap = _ => 0,

@@ -1,5 +1,7 @@
 using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Composition;
+using AmberPantry.Core.Scent;
+using AmberPantry.Core.Stability;
 
 namespace AmberPantry.Core.House;
 
@@ -73,6 +75,10 @@ public sealed record HouseSettings
             Range((decimal)Finite(landmark.TemperatureC, $"{at}.temperatureC"), -5, 95, $"{at}.temperatureC", "°C", "The ruler runs from −5 to 95 °C.");
         }
 
+        var schools = Workshop.Schools;
+        OneOf(schools.Keeping, Keeping.BlendRules, "workshop.schools.keeping");
+        OneOf(schools.Water, Preservation.Schools, "workshop.schools.water");
+        OneOf(schools.Market, ScentUse.Markets, "workshop.schools.market");
         if (Preferences.TextPercent is not (100 or 115 or 130))
         {
             throw new Refusal("E_RANGE", "preferences.textPercent", Preferences.TextPercent, "The text size is 100, 115 or 130 %.", "Choose one of the three.");
@@ -83,6 +89,14 @@ public sealed record HouseSettings
 
     private static double Finite(double value, string field) =>
         double.IsFinite(value) ? value : throw new Refusal("E_NOT_A_NUMBER", field, value, "That is not a number.", "Type a number.");
+
+    private static void OneOf(string value, IReadOnlyList<string> choices, string field)
+    {
+        if (!choices.Contains(value))
+        {
+            throw new Refusal("E_UNKNOWN_ID", field, value, $"“{value}” is not one of the choices.", $"Choose {string.Join(" or ", choices)}.");
+        }
+    }
 
     private static void Range(decimal value, decimal least, decimal most, string field, string unit, string remedy)
     {

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Calculations;
 
 namespace AmberPantry.Server.Science;
@@ -14,5 +15,7 @@ public static class ScienceEndpoints
                 .WithName($"{calculation.Topic}/{calculation.Name}")
                 .WithSummary(calculation.Says);
         }
+
+        science.MapGet("/schools", () => TypedResults.Ok(School.All)).WithName("science/schools").WithSummary("Questions on which practitioners disagree: both sides, and how each is taken here.");
     }
 }

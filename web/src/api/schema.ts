@@ -1426,6 +1426,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/science/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Questions on which practitioners disagree: both sides, and how each is taken here. */
+        get: operations["science/schools"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/materials": {
         parameters: {
             query?: never;
@@ -3161,6 +3178,8 @@ export interface components {
             /** @description What can be done outside the formula. */
             advice: null | string;
             remedies: components["schemas"]["Remedy"][];
+            /** @description Questions behind it on which practitioners disagree. */
+            schools?: components["schemas"]["School"][];
         };
         /** @description A number that a finding rests on. */
         FindingNumber: {
@@ -3871,6 +3890,8 @@ export interface components {
             scent: components["schemas"]["ScentView"];
             colour: components["schemas"]["ColourView"];
             safety: components["schemas"]["SafetyView"];
+            /** @description Every question this product raises on which practitioners disagree. */
+            schools?: components["schemas"]["School"][];
             /** @description How the numbers came about, for "why?". */
             steps?: components["schemas"]["ExplainStep"][];
         };
@@ -4015,6 +4036,15 @@ export interface components {
             /** @description Every scent's composition is known. */
             checked: boolean;
             unchecked: string[];
+        };
+        /** @description A question on which practitioners disagree, both sides with their reasons, and how it is taken here. */
+        School: {
+            id: string;
+            question: string;
+            one: string;
+            other: string;
+            /** @description What is worked out, shown or left to the maker, and why. */
+            settled: string;
         };
         /** @description Where makers disagree and the tool must take a side to give one number: the maker's choice. */
         Schools: {
@@ -7517,6 +7547,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": unknown;
+                };
+            };
+        };
+    };
+    "science/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["School"][];
                 };
             };
         };

@@ -149,6 +149,11 @@ function FindingItem({
         {why && (
           <div className="why" id={`why-${finding.id}`}>
             <p className="hint">{finding.because}</p>
+            {finding.schools.map((school) => (
+              <p key={school.id} className="hint school">
+                <b>{school.question}</b> Some say: {school.one} Others: {school.other} Here: {school.settled}
+              </p>
+            ))}
             {asking ? (
               <form
                 onSubmit={(event) => {

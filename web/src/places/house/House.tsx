@@ -156,6 +156,29 @@ export function HousePage() {
         </section>
 
         <section>
+          <h2 className="head">Where makers differ</h2>
+          <Choice
+            label="A blend keeps as long as"
+            value={now.workshop.schools.keeping}
+            options={{ diluted: "its mix", weakest: "its weakest oil" }}
+            onSave={(keeping) => save(workshop({ schools: { ...now.workshop.schools, keeping } }), "Kept.")}
+          />
+          <Choice
+            label="Water asks for a preservative"
+            value={now.workshop.schools.water}
+            options={{ always: "always", aw: "by its activity" }}
+            onSave={(water) => save(workshop({ schools: { ...now.workshop.schools, water } }), "Kept.")}
+          />
+          <Choice
+            label="Scent limits of"
+            value={now.workshop.schools.market}
+            options={{ general: "good practice", eu_uk: "EU and UK" }}
+            onSave={(market) => save(workshop({ schools: { ...now.workshop.schools, market } }), "Kept.")}
+          />
+          <p className="hint">Other questions are told with both sides under “Why?” of the finding they touch.</p>
+        </section>
+
+        <section>
           <h2 className="head">A copy of everything</h2>
           <Copy onSaid={setSaid} />
           <p className="hint">
@@ -168,6 +191,30 @@ export function HousePage() {
         {said}
       </p>
     </Plates>
+  );
+}
+
+function Choice({
+  label,
+  value,
+  options,
+  onSave,
+}: {
+  label: string;
+  value: string;
+  options: Record<string, string>;
+  onSave: (value: string) => Promise<Refused | null>;
+}) {
+  return (
+    <div className="house-line">
+      <span>{label}</span>
+      <Segmented
+        aria-label={label}
+        value={value}
+        options={Object.entries(options).map(([value, label]) => ({ label, value }))}
+        onChange={(chosen) => void onSave(chosen)}
+      />
+    </div>
   );
 }
 
