@@ -7,6 +7,7 @@ using AmberPantry.Core;
 using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Composition;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Melt;
 using AmberPantry.Server.Hosting;
 using Microsoft.AspNetCore.Builder;
 
@@ -15,6 +16,10 @@ var root = args.Length > 0 ? args[0] : ".";
 var loopUs = Median(2000, ArithmeticLoop);
 var assessUs = Median(4000, AssessVaried());
 var remediesUs = Median(60, AssessVaried(withRemedies: true));
+var wholes = Families.Select(one => (one.Family, Us: Median(400, WholeOf(one)))).ToArray();
+var slowest = wholes.MaxBy(one => one.Us);
+var coolingUs = Median(200, CoolingOfThreeHours());
+var (balanceUs, worstGap) = BalanceOfTwelve();
 var (echoUs, anewUs, againUs) = await OverHttp();
 var (paintMs, startMs) = await InTheBrowser(root);
 var scriptKb = InitialScriptKb(root);
@@ -28,13 +33,20 @@ var report = new StringBuilder()
     .AppendLine("| --- | --- | --- |")
     .AppendLine(Row($"One assessment of a 12-line formula with 201 temperatures, one core: {assessUs / loopUs:0.0} × a fixed loop of 100,000 additions", $"{assessUs / 1000:0.000} ms", "at most 1 ms"))
     .AppendLine(Row($"The same with remedies searched: {remediesUs / assessUs:0} × without", $"{remediesUs / 1000:0.0} ms", "none set"))
+    .AppendLine(Row($"Whole assessment of a 14-line formula, slowest of {wholes.Length} families ({slowest.Family}): {slowest.Us / loopUs:0.0} × the loop; median family {wholes.Select(one => one.Us).Order().ElementAt(wholes.Length / 2) / loopUs:0.0} ×", $"{slowest.Us / 1000:0.000} ms", "at most 2 ms"))
+    .AppendLine(Row($"Cooling run of 3 h in steps of 5 s: {coolingUs / loopUs:0.0} × the loop", $"{coolingUs / 1000:0.00} ms", "at most 5 ms"))
+    .AppendLine(Row($"Balance of 12 materials with 5 targets: {balanceUs / loopUs:0} × the loop", $"{balanceUs / 1000:0} ms", "at most 300 ms"))
+    .AppendLine(Row("Distance of its answer to the wishes beyond that of the best of 200,000 random feasible points, as a part of that best", worstGap <= 0 ? $"{worstGap * 100:0} % (nearer)" : $"{worstGap * 100:0.0} %", "at most 2 %"))
     .AppendLine(Row($"`POST /api/assess` of a formula asked before (let go, undone, opened again) against an empty JSON echo, medians of the same run: {againUs / echoUs:0.00} ×", $"{againUs:0} µs against {echoUs:0} µs", "at most 2 ×"))
-    .AppendLine(Row($"`POST /api/assess`, no two formulas alike: {anewUs / echoUs:0.00} × the echo", $"{anewUs:0} µs", "none reached; see below"))
+    .AppendLine(Row($"`POST /api/assess`, no two formulas alike: {anewUs / echoUs:0.00} × the echo", $"{anewUs:0} µs", "at most 2 ×: missed"))
     .AppendLine(Row("Pointer move to painted warmth ruler, 95th percentile, headless chromium, built application", $"{paintMs:0.0} ms", "at most 50 ms"))
     .AppendLine(Row("Second start to the first page drawn", $"{startMs / 1000.0:0.0} s", "under 3 s"))
     .AppendLine(Row("Initial script, gzip", $"{scriptKb:0} kB", "at most 400 kB"))
     .AppendLine()
-    .AppendLine("While a boundary is held the browser asks without remedies; they are searched once the hand lets go.");
+    .AppendLine("While a boundary is held the browser asks without remedies; they are searched once the hand lets go.")
+    .AppendLine()
+    .AppendLine("A formula never asked before costs its own assessment on top of the request, which alone is more than an echo; the aim is met")
+    .AppendLine("only for what was asked before. The loop is 100,000 dependent additions, timed in the same run.");
 await File.WriteAllTextAsync(Path.Combine(root, "docs", "performance.md"), report.ToString());
 Console.Write(report);
 
@@ -93,6 +105,67 @@ static Action AssessVaried(bool withRemedies = false)
     var assessor = new Assessor(MaterialShelf.Plain, new Workshop());
     var turn = 0;
     return () => GC.KeepAlive(assessor.Assess(Varied(turn++), withRemedies));
+}
+
+// Fourteen lines of what each family is made of, by its own starter's materials and others of their kind.
+static Action WholeOf((Family Family, string[] Materials) one)
+{
+    var share = Math.Round(100m / one.Materials.Length, 2);
+    var assessor = new Assessor(MaterialShelf.Plain, new Workshop { HumidityPercent = 60 });
+    var turn = 0;
+    return () =>
+    {
+        var by = turn++ % 3000 / 1000m;
+        GC.KeepAlive(assessor.Assess(
+            new Formula
+            {
+                Family = one.Family,
+                Batch = new BatchSize(600),
+                Lines = [.. one.Materials.Select((material, i) => new FormulaLine(
+                    $"L{i + 1}", material, i == 0 ? 100 - (share * (one.Materials.Length - 1)) + by : i == 1 ? share - by : share, MaterialShelf.Plain.Get(material, "m").UsualPhase))],
+            },
+            whole: true));
+    };
+}
+
+static Action CoolingOfThreeHours()
+{
+    (MeltSpectrum, double)[] parts = [.. new[] { ("shea butter", 60.0), ("cocoa butter", 10), ("coconut oil", 10), ("sunflower oil", 20) }.Select(part => (MaterialShelf.Plain.Get(part.Item1, "m").Melt!, part.Item2))];
+    return () => GC.KeepAlive(CoolingRun.Simulate(
+        LipidBlend.Mix(parts), new CoolingBatch(600, CoolingBatch.BowlAreaM2(660), 500), 75, [new CoolingStage(3600, 20, 10), new CoolingStage(7200, 4, 8)]));
+}
+
+// The answer is held against points drawn evenly from the room the bounds leave; the seed is fixed.
+static (double Us, double Gap) BalanceOfTwelve()
+{
+    (string Material, double Min, double Max, double Price)[] room =
+    [
+        ("beeswax", 2, 20, 18), ("candelilla wax", 0, 6, 30), ("carnauba wax", 0, 4, 26), ("shea butter", 5, 40, 12), ("cocoa butter", 0, 20, 16), ("mango butter", 0, 20, 20),
+        ("lanolin", 0, 10, 22), ("high-oleic sunflower oil", 10, 60, 6), ("castor oil", 0, 15, 9), ("jojoba oil", 0, 20, 35), ("caprylic/capric triglyceride", 0, 20, 11), ("mixed tocopherols", 0.5, 0.5, 60),
+    ];
+    BalancePart[] parts = [.. room.Select(part => new BalancePart(MaterialShelf.Plain.Get(part.Material, "m"), part.Min, part.Max, null, part.Price))];
+    BalanceTarget[] targets = [new("firmnessKPa", 4, null, 130), new("firmnessKPa", 20, 60, 75), new("slumpC", null, 55, null), new("greasiness", null, null, 4.5), new("costPerKg", null, null, 10)];
+    var us = Median(8, () => GC.KeepAlive(Balance.Find(parts, targets)));
+    var found = Balance.Find(parts, targets).Answers[0];
+    var answered = Balance.Distance(parts, targets, [.. parts.Select(part => found.Shares[part.Material.Id])]);
+
+    const int Points = 200_000;
+    var random = new Random(20);
+    var best = double.PositiveInfinity;
+    for (var i = 0; i < Points;)
+    {
+        var free = parts.Select(part => -Math.Log(1 - random.NextDouble())).ToArray();
+        var spare = 100 - parts.Sum(part => part.Min);
+        var total = parts.Select((part, at) => part.Max > part.Min ? free[at] : 0).Sum();
+        var shares = parts.Select((part, at) => part.Min + (part.Max > part.Min ? free[at] / total * spare : 0)).ToArray();
+        if (shares.Zip(parts).All(pair => pair.First <= pair.Second.Max))
+        {
+            best = Math.Min(best, Balance.Distance(parts, targets, shares));
+            i++;
+        }
+    }
+
+    return (us, (answered - best) / Math.Max(best, 1e-9));
 }
 
 static async Task<(double EchoUs, double AnewUs, double AgainUs)> OverHttp()
@@ -166,4 +239,21 @@ static double InitialScriptKb(string root)
 
             return packed.Length / 1000.0;
         });
+}
+
+/// <summary>Names of the program's data.</summary>
+internal static partial class Program
+{
+    private static readonly (Family Family, string[] Materials)[] Families =
+    [
+        (Family.Balm, ["high-oleic sunflower oil", "beeswax", "candelilla wax", "shea butter", "cocoa butter", "lanolin", "castor oil", "jojoba oil", "squalane", "arrowroot starch", "lavender essential oil", "sweet orange essential oil", "mixed tocopherols", "rosemary extract in oil"]),
+        (Family.Butter, ["shea butter", "mango butter", "cocoa butter", "coconut oil", "sunflower oil", "jojoba oil", "castor oil", "squalane", "stearic acid", "arrowroot starch", "kaolin", "lavender essential oil", "scots pine essential oil", "mixed tocopherols"]),
+        (Family.Stick, ["castor oil", "jojoba oil", "candelilla wax", "carnauba wax", "beeswax", "cocoa butter", "shea butter", "red iron oxide", "yellow iron oxide", "black iron oxide", "mica", "titanium dioxide", "squalane", "mixed tocopherols"]),
+        (Family.DeodorantStick, ["coconut oil", "caprylic/capric triglyceride", "arrowroot starch", "cocoa butter", "candelilla wax", "magnesium hydroxide", "beeswax", "cetyl alcohol", "zinc ricinoleate", "kaolin", "sodium bicarbonate", "lavender essential oil", "cardamom essential oil", "mixed tocopherols"]),
+        (Family.BodyOil, ["high-oleic sunflower oil", "jojoba oil", "caprylic/capric triglyceride", "rosehip oil", "squalane", "castor oil", "argan oil", "olive oil", "sesame oil", "sweet almond oil", "coco-caprylate", "scots pine essential oil", "lavender essential oil", "mixed tocopherols"]),
+        (Family.CleansingBalm, ["sunflower oil", "polyglyceryl-4 oleate", "caprylic/capric triglyceride", "shea butter", "cetearyl alcohol", "candelilla wax", "jojoba oil", "castor oil", "squalane", "polysorbate 80", "kaolin", "sweet orange essential oil", "lavender essential oil", "mixed tocopherols"]),
+        (Family.Powder, ["arrowroot starch", "kaolin", "corn starch", "rice starch", "tapioca starch", "sodium bicarbonate", "magnesium carbonate", "zinc oxide", "mica", "jojoba oil", "caprylic/capric triglyceride", "peppermint essential oil", "lavender essential oil", "mixed tocopherols"]),
+        (Family.BathSalts, ["Epsom salt", "sea salt", "magnesium chloride", "sodium bicarbonate", "dendritic salt", "pink rock salt", "kaolin", "sunflower oil", "jojoba oil", "polyglyceryl-4 oleate", "scots pine essential oil", "lavender essential oil", "lavender buds", "mixed tocopherols"]),
+        (Family.Fizzy, ["sodium bicarbonate", "citric acid", "corn starch", "cream of tartar", "kaolin", "Epsom salt", "sunflower oil", "cocoa butter", "sodium cocoyl isethionate", "polysorbate 80", "lavender essential oil", "sweet orange essential oil", "pink mica", "mixed tocopherols"]),
+    ];
 }
