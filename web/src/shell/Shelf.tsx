@@ -28,10 +28,11 @@ export function Shelf({ onJump }: { onJump: () => void }) {
       setSlot(box ? { from: box.left + 0.5, to: box.right - 0.5, width } : { from: -40, to: -20, width });
     };
     measure();
-    document.fonts?.ready.then(measure);
-    window.addEventListener("resize", measure);
-    return () => window.removeEventListener("resize", measure);
-  }, [pathname, house.house.preferences.textPercent]);
+    // A word that changes its length moves its neighbours: fonts, text size, units, shift, the lost connection.
+    const watch = new ResizeObserver(measure);
+    for (const part of [nav.current, ...(nav.current?.querySelectorAll("div") ?? [])]) if (part) watch.observe(part);
+    return () => watch.disconnect();
+  }, [pathname]);
 
   return (
     <header className="shelf">

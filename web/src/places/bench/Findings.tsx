@@ -151,7 +151,8 @@ function FindingItem({
             <p className="hint">{finding.because}</p>
             {finding.schools.map((school) => (
               <p key={school.id} className="hint school">
-                <b>{school.question}</b> Some say: {school.one} Others: {school.other} Here: {school.settled}
+                <b>{school.question}</b>
+                Some say: {school.one} Others: {school.other} Here: {school.settled}
               </p>
             ))}
             {asking ? (
