@@ -41,7 +41,8 @@ public sealed record School(string Id, string Question, string One, string Other
     /// <summary>One note for the questions that no finding rests on.</summary>
     internal static Finding Shared(IReadOnlyList<School> alone) => new(
         Note, Severity.Note, $"Makers differ here on **{alone.Count}** {(alone.Count == 1 ? "question" : "questions")}: {Wording.List([.. alone.Take(2).Select(school => Lower(school.Question)), .. alone.Count > 2 ? [$"{alone.Count - 2} more"] : Array.Empty<string>()])}.",
-        [new("questions", alone.Count, "")], null, "Both sides with their reasons, and how it is taken here.", null, []) { Schools = alone };
+        [new("questions", alone.Count, "")], null, "Both sides with their reasons, and how it is taken here.", null, [])
+    { Schools = alone };
 
     private static string Lower(string question) => $"{char.ToLowerInvariant(question[0])}{question[1..].TrimEnd('?')}";
 

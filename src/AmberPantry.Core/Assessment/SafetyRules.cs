@@ -59,11 +59,38 @@ internal static class FormulaSafety
     /// <summary>Tags of the catalogue that are classes of the rules table.</summary>
     private static readonly Dictionary<string, string> ByTag = new()
     {
-        ["tree nut"] = "nut_oil", ["peanut"] = "peanut_oil", ["nut possible"] = "nut_possible", ["sesame"] = "sesame", ["soy"] = "soy", ["wheat"] = "gluten", ["wool"] = "lanolin", ["bee product"] = "beeswax",
-        ["latex cross reaction"] = "latex_related", ["daisy family"] = "daisy_family", ["fine powder"] = "fine_powder", ["surfactant dust"] = "powdered_surfactant", ["harsh alkali"] = "strong_alkali",
-        ["thin oil"] = "thin_oil", ["volatile"] = "volatile_carrier", ["drying oil"] = "drying_oil", ["cooling"] = "cooling", ["cationic"] = "cationic", ["colophony"] = "colophony", ["retinoid"] = "retinoid",
-        ["salicylate"] = "salicylate", ["exfoliant acid"] = "exfoliant_acid", ["flammable"] = "flammable_alcohol", ["dry botanical"] = "dry_botanical", ["comfrey"] = "comfrey", ["arnica"] = "arnica",
-        ["propolis"] = "propolis", ["honey"] = "honey", ["abrasive"] = "abrasive", ["sun sensitiser"] = "phototoxic_oil", ["fresh"] = "fresh_plant", ["sweat salt"] = "antiperspirant_salt",
+        ["tree nut"] = "nut_oil",
+        ["peanut"] = "peanut_oil",
+        ["nut possible"] = "nut_possible",
+        ["sesame"] = "sesame",
+        ["soy"] = "soy",
+        ["wheat"] = "gluten",
+        ["wool"] = "lanolin",
+        ["bee product"] = "beeswax",
+        ["latex cross reaction"] = "latex_related",
+        ["daisy family"] = "daisy_family",
+        ["fine powder"] = "fine_powder",
+        ["surfactant dust"] = "powdered_surfactant",
+        ["harsh alkali"] = "strong_alkali",
+        ["thin oil"] = "thin_oil",
+        ["volatile"] = "volatile_carrier",
+        ["drying oil"] = "drying_oil",
+        ["cooling"] = "cooling",
+        ["cationic"] = "cationic",
+        ["colophony"] = "colophony",
+        ["retinoid"] = "retinoid",
+        ["salicylate"] = "salicylate",
+        ["exfoliant acid"] = "exfoliant_acid",
+        ["flammable"] = "flammable_alcohol",
+        ["dry botanical"] = "dry_botanical",
+        ["comfrey"] = "comfrey",
+        ["arnica"] = "arnica",
+        ["propolis"] = "propolis",
+        ["honey"] = "honey",
+        ["abrasive"] = "abrasive",
+        ["sun sensitiser"] = "phototoxic_oil",
+        ["fresh"] = "fresh_plant",
+        ["sweat salt"] = "antiperspirant_salt",
     };
 
     /// <summary>Rules that a finding with its own number already tells.</summary>
@@ -128,8 +155,16 @@ internal static class FormulaSafety
     {
         var facts = new Dictionary<string, FactValue>
         {
-            ["scentChecked"] = true, ["preservationChecked"] = true, ["uvChecked"] = true, ["hotMelt"] = at.Norm.Nature == FamilyNature.Melted, ["heatMethod"] = "water_bath",
-            ["batchG"] = (double)at.Formula.Batch.Grams, ["preservationNeed"] = at.Preserve.Need, ["preservationAdequate"] = at.Preserve.Adequate, ["lifeMonths"] = at.Keeping.Months, ["audience"] = "adult",
+            ["scentChecked"] = true,
+            ["preservationChecked"] = true,
+            ["uvChecked"] = true,
+            ["hotMelt"] = at.Norm.Nature == FamilyNature.Melted,
+            ["heatMethod"] = "water_bath",
+            ["batchG"] = (double)at.Formula.Batch.Grams,
+            ["preservationNeed"] = at.Preserve.Need,
+            ["preservationAdequate"] = at.Preserve.Adequate,
+            ["lifeMonths"] = at.Keeping.Months,
+            ["audience"] = "adult",
         };
         foreach (var name in Kept)
         {

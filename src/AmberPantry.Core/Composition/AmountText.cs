@@ -18,8 +18,18 @@ public static partial class AmountText
     /// <summary>Millilitres in each measure.</summary>
     public static IReadOnlyDictionary<string, double> Millilitres { get; } = new Dictionary<string, double>
     {
-        ["ml"] = 1, ["tsp"] = 4.93, ["teaspoon"] = 4.93, ["teaspoons"] = 4.93, ["tbsp"] = 14.79, ["tablespoon"] = 14.79, ["tablespoons"] = 14.79, ["cup"] = 236.6, ["cups"] = 236.6, ["metric cup"] = 250,
-        ["metric cups"] = 250, ["fl oz"] = 29.57,
+        ["ml"] = 1,
+        ["tsp"] = 4.93,
+        ["teaspoon"] = 4.93,
+        ["teaspoons"] = 4.93,
+        ["tbsp"] = 14.79,
+        ["tablespoon"] = 14.79,
+        ["tablespoons"] = 14.79,
+        ["cup"] = 236.6,
+        ["cups"] = 236.6,
+        ["metric cup"] = 250,
+        ["metric cups"] = 250,
+        ["fl oz"] = 29.57,
     };
 
     /// <summary>Drops to the millilitre unless a dropper was calibrated.</summary>

@@ -13,8 +13,12 @@ public static class FactTable
         ["toolMetal"] = ["stainless", "aluminium", "copper", "brass", "iron", "none"],
         ["audience"] = ["adult", "sensitive", "pregnant", "child_6_12", "child_2_6", "under_2"],
         ["area"] = ["lip", "face", "eye", "underarm", "body", "hands", "feet", "scalp", "intimate"],
-        ["scentStatus"] = ["ok", "near", "over"], ["bathDoseStatus"] = ["ok", "near", "over"], ["bathLiquidStatus"] = ["ok", "near", "over"],
-        ["weighWorst"] = ["ok", "poor", "unusable"], ["preservationNeed"] = ["none", "advised", "required"], ["claimsWorst"] = ["clear", "note", "caution", "stop"],
+        ["scentStatus"] = ["ok", "near", "over"],
+        ["bathDoseStatus"] = ["ok", "near", "over"],
+        ["bathLiquidStatus"] = ["ok", "near", "over"],
+        ["weighWorst"] = ["ok", "poor", "unusable"],
+        ["preservationNeed"] = ["none", "advised", "required"],
+        ["claimsWorst"] = ["clear", "note", "caution", "stop"],
     };
 
     private static readonly string[] Numbers = ["maxTempC", "pourTempC", "capAboveRoomC", "scentAddC", "batchG", "scentTotalPct", "photoIndex", "allergenDeclare", "lifeMonths", "labelMissing"];

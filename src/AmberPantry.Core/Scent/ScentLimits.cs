@@ -13,7 +13,13 @@ public sealed record ScentUse(string Family, string? Area = null, string Audienc
     /// <summary>Area: its cap in percent (leave-on only) and its certificate category.</summary>
     public static IReadOnlyDictionary<string, (double CapPct, string Category)> Areas { get; } = new Dictionary<string, (double, string)>
     {
-        ["lip"] = (0.5, "1"), ["face"] = (1, "5B"), ["underarm"] = (1, "2"), ["body"] = (2, "5A"), ["feet"] = (2, "5A"), ["hands"] = (2, "5C"), ["scalp"] = (1, "7B"),
+        ["lip"] = (0.5, "1"),
+        ["face"] = (1, "5B"),
+        ["underarm"] = (1, "2"),
+        ["body"] = (2, "5A"),
+        ["feet"] = (2, "5A"),
+        ["hands"] = (2, "5C"),
+        ["scalp"] = (1, "7B"),
     };
 
     public static IReadOnlyList<string> Markets { get; } = ["general", "eu_uk"];
@@ -43,8 +49,17 @@ public static class ScentFamilies
     /// <summary>Left on or rinsed off, cap in percent, and how far the base lets scent through.</summary>
     public static IReadOnlyDictionary<string, (bool LeaveOn, double? CapPct, double Lets)> All { get; } = new Dictionary<string, (bool, double?, double)>
     {
-        ["balm"] = (true, null, 0.8), ["whipped_butter"] = (true, null, 0.9), ["stick"] = (true, null, 0.7), ["body_oil"] = (true, null, 1.0), ["powder"] = (true, 0.5, 1.1), ["uv_stick"] = (true, 0.5, 0.7),
-        ["deo_stick"] = (true, 1.0, 0.7), ["oil_cleanser"] = (false, 1.0, 0.9), ["cleansing_balm"] = (false, 1.0, 0.8), ["powder_cleanser"] = (false, 1.0, 1.0), ["bath_salts"] = (false, 2.0, 0.9),
+        ["balm"] = (true, null, 0.8),
+        ["whipped_butter"] = (true, null, 0.9),
+        ["stick"] = (true, null, 0.7),
+        ["body_oil"] = (true, null, 1.0),
+        ["powder"] = (true, 0.5, 1.1),
+        ["uv_stick"] = (true, 0.5, 0.7),
+        ["deo_stick"] = (true, 1.0, 0.7),
+        ["oil_cleanser"] = (false, 1.0, 0.9),
+        ["cleansing_balm"] = (false, 1.0, 0.8),
+        ["powder_cleanser"] = (false, 1.0, 1.0),
+        ["bath_salts"] = (false, 2.0, 0.9),
         ["bath_fizz"] = (false, 2.0, 1.0),
     };
 }
@@ -68,10 +83,26 @@ public sealed record ScentLimits(
     /// <summary>Percent of the product left on and rinsed off, and the stricter market's where it differs; null for no limit.</summary>
     private static readonly Dictionary<string, (double LeaveOn, double? RinseOff, (double LeaveOn, double RinseOff)? EuUk)> Table = new()
     {
-        ["citral"] = (0.15, 1.2, null), ["geraniol"] = (1.2, 4.0, null), ["citronellol"] = (2.5, 6.0, null), ["eugenol"] = (0.5, 0.9, null), ["isoeugenol"] = (0.02, 0.02, null), ["cinnamal"] = (0.05, 0.05, null),
-        ["cinnamyl_alcohol"] = (0.3, 0.4, null), ["farnesol"] = (0.25, 1.2, null), ["coumarin"] = (0.35, 1.6, null), ["methyl_eugenol"] = (0.001, 0.002, (0.0002, 0.001)), ["safrole"] = (0.01, 0.01, null),
-        ["estragole"] = (0.01, 0.02, null), ["carvone"] = (0.25, 1.3, null), ["menthol"] = (1.0, 2.0, null), ["camphor"] = (1.0, 2.0, null), ["pulegone"] = (0.05, 0.1, null),
-        ["methyl_salicylate"] = (0.5, 0.6, (0.06, 0.06)), ["evernia_prunastri"] = (0.1, 0.1, null), ["rose_ketones"] = (0.02, 0.02, null), ["bergapten"] = (0.0015, null, null),
+        ["citral"] = (0.15, 1.2, null),
+        ["geraniol"] = (1.2, 4.0, null),
+        ["citronellol"] = (2.5, 6.0, null),
+        ["eugenol"] = (0.5, 0.9, null),
+        ["isoeugenol"] = (0.02, 0.02, null),
+        ["cinnamal"] = (0.05, 0.05, null),
+        ["cinnamyl_alcohol"] = (0.3, 0.4, null),
+        ["farnesol"] = (0.25, 1.2, null),
+        ["coumarin"] = (0.35, 1.6, null),
+        ["methyl_eugenol"] = (0.001, 0.002, (0.0002, 0.001)),
+        ["safrole"] = (0.01, 0.01, null),
+        ["estragole"] = (0.01, 0.02, null),
+        ["carvone"] = (0.25, 1.3, null),
+        ["menthol"] = (1.0, 2.0, null),
+        ["camphor"] = (1.0, 2.0, null),
+        ["pulegone"] = (0.05, 0.1, null),
+        ["methyl_salicylate"] = (0.5, 0.6, (0.06, 0.06)),
+        ["evernia_prunastri"] = (0.1, 0.1, null),
+        ["rose_ketones"] = (0.02, 0.02, null),
+        ["bergapten"] = (0.0015, null, null),
     };
 
     /// <param name="items">Oil and percent of the finished product.</param>

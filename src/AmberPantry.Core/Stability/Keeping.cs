@@ -17,8 +17,18 @@ public sealed record Storage(string Family = "balm", string Light = "opaque", st
     /// <summary>Longest life claimed and period after opening, months.</summary>
     public static IReadOnlyDictionary<string, (double CapMonths, int AfterOpening)> Families { get; } = new Dictionary<string, (double, int)>
     {
-        ["body_oil"] = (24, 12), ["balm"] = (24, 12), ["whipped_butter"] = (18, 9), ["stick"] = (30, 18), ["deo_stick"] = (24, 12), ["uv_stick"] = (24, 12), ["powder_cleanser"] = (24, 9),
-        ["oil_cleanser"] = (18, 9), ["cleansing_balm"] = (18, 6), ["powder"] = (30, 12), ["bath_salts"] = (24, 12), ["bath_fizz"] = (9, 6),
+        ["body_oil"] = (24, 12),
+        ["balm"] = (24, 12),
+        ["whipped_butter"] = (18, 9),
+        ["stick"] = (30, 18),
+        ["deo_stick"] = (24, 12),
+        ["uv_stick"] = (24, 12),
+        ["powder_cleanser"] = (24, 9),
+        ["oil_cleanser"] = (18, 9),
+        ["cleansing_balm"] = (18, 6),
+        ["powder"] = (30, 12),
+        ["bath_salts"] = (24, 12),
+        ["bath_fizz"] = (9, 6),
     };
 
     public string AirHere => Air ?? Family switch

@@ -37,7 +37,14 @@ public sealed record Preservation(double WaterPct, double? Aw, string AwBand, st
     /// <summary>Ways of use with what each asks for, by the two schools.</summary>
     public static IReadOnlyDictionary<string, (int Always, int Aw)> Uses { get; } = new Dictionary<string, (int, int)>
     {
-        ["shower_pump"] = (1, 0), ["wet_hands"] = (2, 1), ["shower_jar"] = (2, 2), ["dry_hands"] = (0, 0), ["stick"] = (0, 0), ["spatula"] = (0, 0), ["pump_dry"] = (0, 0), ["bath_single"] = (0, 0),
+        ["shower_pump"] = (1, 0),
+        ["wet_hands"] = (2, 1),
+        ["shower_jar"] = (2, 2),
+        ["dry_hands"] = (0, 0),
+        ["stick"] = (0, 0),
+        ["spatula"] = (0, 0),
+        ["pump_dry"] = (0, 0),
+        ["bath_single"] = (0, 0),
     };
 
     /// <summary>Percent of water from which a batch has water.</summary>
@@ -134,8 +141,18 @@ public sealed record Browning(double Months, string Band)
 {
     public static IReadOnlyDictionary<string, double> Botanicals { get; } = new Dictionary<string, double>
     {
-        ["lavender_bud"] = 9, ["rose_petal"] = 4, ["calendula"] = 12, ["cornflower"] = 6, ["chamomile"] = 8, ["hibiscus"] = 4, ["jasmine"] = 5, ["mint_leaf"] = 4, ["rosemary_leaf"] = 8,
-        ["citrus_peel"] = 6, ["oat_flake"] = 12, ["coconut_flake"] = 6,
+        ["lavender_bud"] = 9,
+        ["rose_petal"] = 4,
+        ["calendula"] = 12,
+        ["cornflower"] = 6,
+        ["chamomile"] = 8,
+        ["hibiscus"] = 4,
+        ["jasmine"] = 5,
+        ["mint_leaf"] = 4,
+        ["rosemary_leaf"] = 8,
+        ["citrus_peel"] = 6,
+        ["oat_flake"] = 12,
+        ["coconut_flake"] = 6,
     };
 
     public static IReadOnlyDictionary<string, double> Lights { get; } = new Dictionary<string, double> { ["opaque"] = 1, ["amber"] = 0.8, ["clear_cupboard"] = 0.7, ["clear_window"] = 0.35 };
