@@ -8,9 +8,12 @@ type Props = {
   trial: Trial;
   next: number;
   acts: BenchActs;
-  /** The new line, so that its share can be typed at once, and what was typed while it was being added. */
-  onAdded: (line: string, ahead: string) => void;
+  /** The new line, so that its share can be typed at once, and where its field takes over what was typed until then. */
+  onAdded: (line: string, takeKeys: TakeKeys) => void;
 };
+
+/** Gives the keys held so far, "\n" for Enter, and holds no more. */
+export type TakeKeys = () => string;
 
 /** A usual first share, in percent. */
 const firstShare = (material: Material) =>
@@ -28,17 +31,20 @@ export const AddLine = memo(function AddLine({ trial, next, acts, onAdded }: Pro
     event.stopPropagation();
     ahead.current += event.key === "Enter" ? "\n" : event.key;
   };
+  const take = () => {
+    const keys = ahead.current ?? "";
+    ahead.current = null;
+    return keys;
+  };
   const add = async (material: Material) => {
     ahead.current = "";
     const refused = await acts.apply([
       { kind: "add-line", material: material.id, share: String(firstShare(material)), givesWay: "makeweight" },
     ]);
-    const typed = ahead.current;
-    ahead.current = null;
-    if (refused) return;
     const now = queries.getQueryData<Trial>(["trial", trial.id]);
     const line = now?.content.lines.find((one) => one.material === material.id);
-    if (line) onAdded(line.id, typed);
+    if (line && !refused) onAdded(line.id, take);
+    else take();
   };
   return (
     <div className="bench-tools">

@@ -13,7 +13,7 @@ import { useKeys } from "../../shell/useKeys";
 import { useMedia } from "../../shell/useMedia";
 import { IntentDialog, TwoVersions } from "./dialogs";
 import { countFindings, splitAside } from "./Findings";
-import { AddLine } from "./AddLine";
+import { AddLine, type TakeKeys } from "./AddLine";
 import { BenchBar, BenchTitle } from "./BenchHead";
 import { heldWords, shownWords, whatHappens } from "./benchWords";
 import { toLayers, underShares } from "./layers";
@@ -54,7 +54,7 @@ function Bench({ id }: { id: number }) {
   const [panel, setPanel] = useState<Panel>(null);
   const [chosen, setChosen] = useState<string | null>(null);
   const [typing, setTyping] = useState<string | null>(null);
-  const [ahead, setAhead] = useState("");
+  const [takeKeys, setTakeKeys] = useState<TakeKeys | null>(null);
   const [held, setHeld] = useState<(Held & { by: number }) | null>(null);
   const [stepped, setStepped] = useState<{ line: string; to: number } | null>(null);
   const [rowsView, setRowsView] = useState({ top: 0, height: 400 });
@@ -105,9 +105,9 @@ function Bench({ id }: { id: number }) {
       say({ text: refused instanceof Refused ? refused.line : String(refused), stop: true });
     }
   }, [id, navigate, queries, say]);
-  const typeAt = useCallback((line: string, typed: string) => {
+  const typeAt = useCallback((line: string, take: TakeKeys) => {
     setChosen(line);
-    setAhead(typed);
+    setTakeKeys(() => take);
     setTyping(line);
   }, []);
   const movePeg = useCallback((to: Moved) => show({ kind: "what-if", moved: to, answer: null }), [show]);
@@ -182,7 +182,7 @@ function Bench({ id }: { id: number }) {
         !(event.target instanceof HTMLElement && event.target.closest("button, a, [role=slider], summary"))
       ) {
         event.preventDefault();
-        setAhead("");
+        setTakeKeys(null);
         setTyping(chosen);
       }
     },
@@ -488,7 +488,7 @@ function Bench({ id }: { id: number }) {
               units={units}
               chosen={chosen}
               typing={typing}
-              ahead={ahead}
+              takeKeys={takeKeys}
               under={under ? underShares(under.formula.lines) : null}
               frozen={!!trial.madeAt}
               rowHeight={rowHeight}
@@ -496,7 +496,7 @@ function Bench({ id }: { id: number }) {
               onOpen={(line) => setPanel({ kind: "material", line })}
               onType={(line) => {
                 setTyping(line);
-                setAhead("");
+                setTakeKeys(null);
                 if (line) setChosen(line);
                 else
                   // The field that had the focus is gone; a hand that has moved on is left alone.

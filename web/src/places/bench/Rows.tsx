@@ -2,13 +2,14 @@ import {
   type KeyboardEvent,
   type PointerEvent,
   useCallback,
-  useEffect,
+  useEffectEvent,
   useLayoutEffect,
   useRef,
   useState,
 } from "react";
 import type { Assessment, FormulaLine, Material, Refused } from "../../api/client";
 import { KeepMark } from "../../instruments/glyphs";
+import type { TakeKeys } from "./AddLine";
 import { narrow, number, percent, phaseWords, type Units } from "../../words/format";
 
 export type RowIn = {
@@ -27,8 +28,8 @@ type Props = {
   units: Units;
   chosen: string | null;
   typing: string | null;
-  /** What was typed before the field was there; a line end sends it. */
-  ahead: string;
+  /** Keys typed before the field was there. */
+  takeKeys: TakeKeys | null;
   under: Map<string, number> | null;
   frozen: boolean;
   rowHeight: number;
@@ -159,7 +160,7 @@ export function Rows(props: Props) {
                 {props.typing === line.id ? (
                   <ShareField
                     start={row.now}
-                    ahead={props.ahead}
+                    takeKeys={props.takeKeys}
                     name={material?.name ?? line.material}
                     onDone={async (text) => props.onShare(line.id, text)}
                     onClose={(next) => props.onType(next === 0 ? null : (rows[i + next]?.line.id ?? null))}
@@ -259,39 +260,40 @@ function AlignedPercent({ value }: { value: number }) {
 /** A share being typed. A refusal stays under the field with what was typed until it is mended or put back. */
 function ShareField({
   start,
-  ahead,
+  takeKeys,
   name,
   onDone,
   onClose,
 }: {
   start: number;
-  ahead: string;
+  takeKeys: TakeKeys | null;
   name: string;
   onDone: (text: string) => Promise<Refused | null>;
   onClose: (next: -1 | 0 | 1) => void;
 }) {
-  const [text, setText] = useState(ahead.trim() || percent(start).replace(",", ""));
+  const [text, setText] = useState(percent(start).replace(",", ""));
   const [refused, setRefused] = useState<Refused | null>(null);
   const field = useRef<HTMLInputElement>(null);
   const closing = useRef(false);
-  const finishNow = useRef<(next: -1 | 0 | 1) => Promise<void>>(async () => undefined);
-  useEffect(() => {
-    field.current?.focus();
-    if (ahead.endsWith("\n")) void finishNow.current(0);
-    else if (!ahead) field.current?.select();
-  }, [ahead]);
-
-  const finish = async (next: -1 | 0 | 1) => {
+  const finish = async (next: -1 | 0 | 1, typed = text) => {
     if (closing.current) return;
     closing.current = true;
-    const answer = text.trim() === percent(start) ? null : await onDone(text);
+    const answer = typed.trim() === percent(start) ? null : await onDone(typed);
     closing.current = false;
     if (answer) {
       setRefused(answer);
       field.current?.focus();
     } else onClose(next);
   };
-  finishNow.current = finish;
+  const begin = useEffectEvent(() => {
+    const keys = takeKeys?.() ?? "";
+    field.current?.focus();
+    if (keys.trim()) setText(keys.trim());
+    else field.current?.select();
+    if (keys.endsWith("\n")) void finish(0, keys.trim());
+  });
+  useLayoutEffect(() => begin(), []);
+
   const key = (event: KeyboardEvent) => {
     if (event.key === "Enter") {
       event.preventDefault();
