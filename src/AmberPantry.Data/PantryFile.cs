@@ -25,13 +25,8 @@ public static class PantryFile
         {
             Directory.CreateDirectory(Path.GetDirectoryName(Path.GetFullPath(path))!);
             using var db = new PantryDb(new DbContextOptionsBuilder<PantryDb>().UseSqlite(ConnectionString(path)).Options);
-            if (File.Exists(path))
-            {
-                Inspect(db, path);
-            }
-
-            // Asked first: the migrator itself takes a third of a second even when there is nothing to do.
-            if (db.Database.GetPendingMigrations().Any())
+            // The migrator takes its time even when there is nothing to do.
+            if (!File.Exists(path) || !IsUpToDate(db, path))
             {
                 db.Database.Migrate();
             }
@@ -60,7 +55,7 @@ public static class PantryFile
         _ => null,
     };
 
-    private static void Inspect(PantryDb db, string path)
+    private static bool IsUpToDate(PantryDb db, string path)
     {
         db.Database.OpenConnection();
         try
@@ -71,11 +66,14 @@ public static class PantryFile
             db.Database.ExecuteSqlRaw("ROLLBACK");
             db.Database.SetCommandTimeout(null);
             var known = db.Database.GetMigrations().ToHashSet();
-            if (db.Database.GetAppliedMigrations().FirstOrDefault(applied => !known.Contains(applied)) is { } newer)
+            var applied = db.Database.GetAppliedMigrations().ToArray();
+            if (applied.FirstOrDefault(one => !known.Contains(one)) is { } newer)
             {
                 throw new PantryFileException(
                     $"{path} was written by a newer version (it knows {newer}).", "Start the newer version, or choose another folder with AMBER_DATA.");
             }
+
+            return applied.Length == known.Count;
         }
         finally
         {
