@@ -1,9 +1,6 @@
 using System.Net.Sockets;
 using System.Text.Json.Nodes;
 using AmberPantry.Core;
-using AmberPantry.Core.Assessment;
-using AmberPantry.Core.Composition;
-using AmberPantry.Core.Materials;
 using AmberPantry.Data;
 using AmberPantry.Server.Bench;
 using AmberPantry.Server.House;
@@ -32,8 +29,6 @@ public static class AmberServer
             DemoPantry.ThrowAway(options.DataFile);
         }
 
-        // The core reads its tables while the data file is looked at.
-        var core = Task.Run(() => new Assessor(MaterialShelf.Plain, new Workshop()).Assess(Starters.For(Family.Balm, MaterialShelf.Plain), withRemedies: true));
         PantryFile.Prepare(options.DataFile);
         var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory });
         builder.WebHost.ConfigureKestrel(kestrel =>
@@ -73,7 +68,6 @@ public static class AmberServer
         configure?.Invoke(builder);
 
         var app = builder.Build();
-        core.GetAwaiter().GetResult();
         if (options.Demo)
         {
             DemoPantry.BeginIfEmpty(app.Services);
