@@ -4,7 +4,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Navigate, useNavigate, useParams, useSearchParams } from "react-router";
 import { type Assessment, api, type FormulaEdit, type FoundMix, Refused } from "../../api/client";
 import { type Held, Strata } from "../../instruments/strata/Strata";
-import { type LayerIn, trade } from "../../instruments/strata/geometry";
+import { trade } from "../../instruments/strata/geometry";
 import { type Moved, WarmthRuler } from "../../instruments/ruler/WarmthRuler";
 import { useHouse } from "../../shell/HouseContext";
 import { LiveRegion } from "../../shell/LiveRegion";
@@ -116,16 +116,7 @@ function Bench({ id }: { id: number }) {
     () => new Map(trial?.content.lines.map((line) => [line.id, materials.get(line.material)?.name ?? line.material])),
     [trial, materials],
   );
-  const layers = useMemo<LayerIn[]>(
-    () =>
-      trial?.content.lines.map((line) => ({
-        id: line.id,
-        percent: line.percent,
-        colour: materials.get(line.material)?.colour ?? "#ccc",
-        kept: line.kept,
-      })) ?? [],
-    [trial, materials],
-  );
+  const layers = useMemo(() => toLayers(trial?.content.lines ?? [], materials), [trial, materials]);
 
   // A step with the keys is shown at once and kept when the hand rests.
   // Any other act keeps it first.

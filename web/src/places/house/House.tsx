@@ -30,65 +30,37 @@ export function HousePage() {
       <div className="scrolls house">
         <section>
           <h2 className="head">Units and look</h2>
-          <div className="house-line">
-            <span>Temperature</span>
-            <Segmented
-              aria-label="Temperature"
-              value={now.workshop.temperature}
-              options={[
-                { label: "°C", value: "celsius" },
-                { label: "°F", value: "fahrenheit" },
-              ]}
-              onChange={(temperature) =>
-                void save(workshop({ temperature: temperature as "celsius" }), "Temperatures are shown so from now on.")
-              }
-            />
-          </div>
-          <div className="house-line">
-            <span>Weight</span>
-            <Segmented
-              aria-label="Weight"
-              value={now.workshop.weight}
-              options={[
-                { label: "grams", value: "grams" },
-                { label: "ounces", value: "ounces" },
-              ]}
-              onChange={(weight) =>
-                void save(workshop({ weight: weight as "grams" }), "Weights are shown so from now on.")
-              }
-            />
-          </div>
-          <div className="house-line">
-            <span>Shift</span>
-            <Segmented
-              aria-label="Shift"
-              value={now.preferences.theme}
-              options={[
-                { label: "Day", value: "day" },
-                { label: "Night", value: "night" },
-              ]}
-              onChange={(theme) =>
-                void save(
-                  { preferences: { ...now.preferences, theme: theme as "day" } },
-                  `${theme === "day" ? "Day" : "Night"} shift.`,
-                )
-              }
-            />
-          </div>
-          <div className="house-line">
-            <span>Text size</span>
-            <Segmented
-              aria-label="Text size"
-              value={now.preferences.textPercent}
-              options={[100, 115, 130].map((value) => ({ label: `${value} %`, value }))}
-              onChange={(textPercent) =>
-                void save(
-                  { preferences: { ...now.preferences, textPercent: Number(textPercent) } },
-                  `Text at ${textPercent} %.`,
-                )
-              }
-            />
-          </div>
+          <Choice
+            label="Temperature"
+            value={now.workshop.temperature}
+            options={{ celsius: "°C", fahrenheit: "°F" }}
+            onSave={(temperature) => save(workshop({ temperature }), "Temperatures are shown so from now on.")}
+          />
+          <Choice
+            label="Weight"
+            value={now.workshop.weight}
+            options={{ grams: "grams", ounces: "ounces" }}
+            onSave={(weight) => save(workshop({ weight }), "Weights are shown so from now on.")}
+          />
+          <Choice
+            label="Shift"
+            value={now.preferences.theme}
+            options={{ day: "Day", night: "Night" }}
+            onSave={(theme) =>
+              save({ preferences: { ...now.preferences, theme } }, `${theme === "day" ? "Day" : "Night"} shift.`)
+            }
+          />
+          <Choice
+            label="Text size"
+            value={String(now.preferences.textPercent)}
+            options={{ 100: "100 %", 115: "115 %", 130: "130 %" }}
+            onSave={(textPercent) =>
+              save(
+                { preferences: { ...now.preferences, textPercent: Number(textPercent) } },
+                `Text at ${textPercent} %.`,
+              )
+            }
+          />
           <div className="house-line">
             <label htmlFor="single-keys">Single letters as keys</label>
             <Switch
@@ -194,16 +166,16 @@ export function HousePage() {
   );
 }
 
-function Choice({
+function Choice<Value extends string>({
   label,
   value,
   options,
   onSave,
 }: {
   label: string;
-  value: string;
-  options: Record<string, string>;
-  onSave: (value: string) => Promise<Refused | null>;
+  value: Value;
+  options: Record<Value, string>;
+  onSave: (value: Value) => Promise<Refused | null>;
 }) {
   return (
     <div className="house-line">
@@ -211,7 +183,7 @@ function Choice({
       <Segmented
         aria-label={label}
         value={value}
-        options={Object.entries(options).map(([value, label]) => ({ label, value }))}
+        options={(Object.entries(options) as [Value, string][]).map(([value, label]) => ({ label, value }))}
         onChange={(chosen) => void onSave(chosen)}
       />
     </div>
