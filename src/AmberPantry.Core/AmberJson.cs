@@ -1,3 +1,4 @@
+using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 
@@ -11,6 +12,7 @@ public static class AmberJson
     public static JsonSerializerOptions Apply(JsonSerializerOptions options)
     {
         options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.KebabCaseLower, allowIntegerValues: false));
+        options.Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping; // never inside a page: degree signs and dashes stay as they are
         options.NumberHandling = JsonNumberHandling.Strict;
         options.AllowOutOfOrderMetadataProperties = true;
         options.RespectNullableAnnotations = true;

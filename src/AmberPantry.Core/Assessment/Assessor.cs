@@ -65,11 +65,11 @@ public sealed class Assessor(MaterialShelf shelf, Workshop workshop)
 
     private static Products Product(Case at)
     {
-        var verdict = FormulaSafety.Of(at).ToLookup(id => Safety.SafetyRule.All[id].Severity);
+        var verdict = at.Safety.ToLookup(id => Safety.SafetyRule.All[id].Severity);
         var products = new Products(
             ProductViews.Lamp(at), ProductViews.Feel(at), ProductViews.Rinse(at), at.Powders, at.BathView, at.Keeping, at.Preserve, at.Scent, at.Colour,
             new SafetyView([.. verdict["stop"]], [.. verdict["caution"]], [.. verdict["note"]]));
-        return products with { Schools = School.RaisedBy(at), Steps = Explained.Of(at, products) };
+        return products with { Schools = at.Schools, Steps = Explained.Of(at, products) };
     }
 
     /// <summary>What every rule says, worst first and then furthest over its limit.</summary>

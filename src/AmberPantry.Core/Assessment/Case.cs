@@ -20,6 +20,8 @@ internal sealed class Case
     private readonly Lazy<Preservation> preserve;
     private readonly Lazy<BathView?> bathView;
     private readonly Lazy<ColourView> colour;
+    private readonly Lazy<IReadOnlyList<string>> safety;
+    private readonly Lazy<IReadOnlyList<School>> schools;
 
     public Case(Formula formula, MaterialShelf shelf, Workshop workshop)
     {
@@ -28,18 +30,20 @@ internal sealed class Case
         Workshop = workshop;
         Say = new Wording(workshop);
         Norm = FamilyNorms.For(formula.Family);
-        Materials = [.. formula.Lines.Select(line => shelf.Get(line.Material, $"lines.{line.Id}.material"))];
-        melt = new(() => new ProductMelt(formula, shelf));
-        slumpC = new(() => Curve?.SlumpC);
-        clearC = new(() => Curve?.ClearC);
-        sheet = new(() => Weighable.Sheet(this));
-        bath = new(() => new FizzMix(Lines.Select(pair => (Row: MaterialKeys.FizzOf(pair.Material), G: (double)pair.Line.Percent)).Where(line => line.Row is not null).Select(line => (line.Row!, line.G))));
-        powders = new(() => ProductViews.Powders(this));
-        keeping = new(() => ProductViews.Keeping(this));
-        scent = new(() => ProductViews.Scent(this));
-        preserve = new(() => ProductViews.Preservation(this));
-        bathView = new(() => ProductViews.Bath(this));
-        colour = new(() => ProductViews.Colour(this));
+        Lines = [.. formula.Lines.Select(line => (line, shelf.Get(line.Material, $"lines.{line.Id}.material")))];
+        melt = Once(() => new ProductMelt(formula, shelf));
+        slumpC = Once(() => Curve?.SlumpC);
+        clearC = Once(() => Curve?.ClearC);
+        sheet = Once(() => Weighable.Sheet(this));
+        bath = Once(() => new FizzMix(Lines.Select(pair => (Row: MaterialKeys.FizzOf(pair.Material), G: (double)pair.Line.Percent)).Where(line => line.Row is not null).Select(line => (line.Row!, line.G))));
+        powders = Once(() => ProductViews.Powders(this));
+        keeping = Once(() => ProductViews.Keeping(this));
+        scent = Once(() => ProductViews.Scent(this));
+        preserve = Once(() => ProductViews.Preservation(this));
+        bathView = Once(() => ProductViews.Bath(this));
+        colour = Once(() => ProductViews.Colour(this));
+        safety = Once(() => FormulaSafety.Of(this));
+        schools = Once(() => School.RaisedBy(this));
     }
 
     public Formula Formula { get; }
@@ -52,8 +56,7 @@ internal sealed class Case
 
     public FamilyNorm Norm { get; }
 
-    /// <summary>One for each line, in line order.</summary>
-    public IReadOnlyList<Material> Materials { get; }
+    public IReadOnlyList<(FormulaLine Line, Material Material)> Lines { get; }
 
     public ProductMelt Melt => melt.Value;
 
@@ -81,6 +84,12 @@ internal sealed class Case
 
     public ColourView Colour => colour.Value;
 
+    /// <summary>Ids of the safety rules that speak of this formula, stops first.</summary>
+    public IReadOnlyList<string> Safety => safety.Value;
+
+    /// <summary>Questions it raises on which practitioners disagree.</summary>
+    public IReadOnlyList<School> Schools => schools.Value;
+
     /// <summary>Percent of the formula that can go rancid or carries what guards it.</summary>
     public decimal LipidPercent => Lines.Where(pair => pair.Material.Lipid is not null).Sum(pair => pair.Line.Percent);
 
@@ -95,20 +104,21 @@ internal sealed class Case
     /// <summary>A stick of a few grams goes on lips, and lips swallow what they wear.</summary>
     public bool IsLip => Formula.Family == Family.Stick && Formula.Batch.FillG is <= 6;
 
-    public IEnumerable<(FormulaLine Line, Material Material)> Lines => Formula.Lines.Zip(Materials);
-
     public Landmark? Coldest => Workshop.Landmarks.Where(landmark => landmark.Kind == LandmarkKind.Storage).MinBy(landmark => landmark.TemperatureC);
 
     public decimal Share(params ReadOnlySpan<Role> roles)
     {
         decimal share = 0;
-        for (var i = 0; i < Materials.Count; i++)
+        foreach (var (line, material) in Lines)
         {
-            share += roles.Contains(Materials[i].Role) ? Formula.Lines[i].Percent : 0;
+            share += roles.Contains(material.Role) ? line.Percent : 0;
         }
 
         return share;
     }
 
     public Case With(Formula formula) => new(formula, Shelf, Workshop);
+
+    /// <summary>A case stays on one thread.</summary>
+    private static Lazy<T> Once<T>(Func<T> work) => new(work, LazyThreadSafetyMode.None);
 }

@@ -7,29 +7,39 @@ namespace AmberPantry.Core.Assessment;
 /// <param name="Settled">What is worked out, shown or left to the maker, and why.</param>
 public sealed record School(string Id, string Question, string One, string Other, string Settled)
 {
-    private static readonly Lazy<IReadOnlyList<(School School, Family[] Families, string[] Materials, string[] Findings)>> Loaded = new(() => DataTable.Read("Assessment.Data.schools.csv", row => (
-        new School(row.Text("id"), row.Text("question"), row.Text("one"), row.Text("other"), row.Text("settled")),
-        row.Text("families") == "any" ? Enum.GetValues<Family>() : [.. row.List("families").Select(name => Enum.Parse<Family>(name.Replace("-", "", StringComparison.Ordinal), ignoreCase: true))],
-        row.List("materials"),
-        row.List("findings"))));
+    private const string Note = "makers-differ";
 
-    public static IReadOnlyList<School> All { get; } = [.. Loaded.Value.Select(row => row.School)];
+    private static readonly Lazy<ILookup<Family, School>> ByFamily = new(() => All!.SelectMany(school => school.families, (school, family) => (school, family)).ToLookup(pair => pair.family, pair => pair.school));
+
+    private IReadOnlyList<Family> families = [];
+    private HashSet<string> materials = [];
+    private HashSet<Role> roles = [];
+    private IReadOnlyList<string> findings = [];
+
+    public static IReadOnlyList<School> All { get; } = DataTable.Read("Assessment.Data.schools.csv", row => new School(row.Text("id"), row.Text("question"), row.Text("one"), row.Text("other"), row.Text("settled"))
+    {
+        families = row.Text("families") == "any" ? Enum.GetValues<Family>() : [.. row.List("families").Select(Named<Family>)],
+        materials = [.. row.List("materials").Where(name => !IsRole(name))],
+        roles = [.. row.List("materials").Where(IsRole).Select(name => Named<Role>(name["role:".Length..]))],
+        findings = row.List("findings"),
+    });
 
     /// <summary>Questions that a formula raises, by its family and what is in it.</summary>
-    internal static IReadOnlyList<School> RaisedBy(Case at) => [.. Raised(at).Select(row => row.School)];
+    internal static IReadOnlyList<School> RaisedBy(Case at) =>
+        at.Lines.Count == 0 ? [] : [.. ByFamily.Value[at.Formula.Family].Where(school => school.materials.Count + school.roles.Count == 0 || at.Lines.Any(school.SpeaksOf))];
 
     /// <summary>Puts each question beside the finding that rests on it; those that rest on none share one note.</summary>
     internal static (ILookup<string, School> Beside, IReadOnlyList<School> Alone) Among(Case at, IReadOnlyList<Found> found)
     {
         var beside = new List<(string Finding, School School)>();
         var alone = new List<School>();
-        foreach (var (school, _, _, findings) in Raised(at))
+        foreach (var school in at.Schools)
         {
-            if (found.FirstOrDefault(one => findings.Any(id => one.Id.StartsWith(id, StringComparison.Ordinal))) is { } finding)
+            if (found.FirstOrDefault(one => school.findings.Any(id => one.Id.StartsWith(id, StringComparison.Ordinal))) is { } finding)
             {
                 beside.Add((finding.Id, school));
             }
-            else if (findings.Contains(Note))
+            else if (school.findings.Contains(Note))
             {
                 alone.Add(school);
             }
@@ -46,14 +56,10 @@ public sealed record School(string Id, string Question, string One, string Other
 
     private static string Lower(string question) => $"{char.ToLowerInvariant(question[0])}{question[1..].TrimEnd('?')}";
 
-    private const string Note = "makers-differ";
+    private static bool IsRole(string name) => name.StartsWith("role:", StringComparison.Ordinal);
 
-    private static IEnumerable<(School School, Family[] Families, string[] Materials, string[] Findings)> Raised(Case at) =>
-        at.Formula.Lines.Count == 0 ? [] : Loaded.Value.Where(row => row.Families.Contains(at.Formula.Family)
-            && (row.Materials.Length == 0 || at.Lines.Any(pair => pair.Line.Percent > 0 && row.Materials.Any(name => Names(name, pair.Material)))));
+    private static T Named<T>(string name)
+        where T : struct, Enum => Enum.Parse<T>(name.Replace("-", "", StringComparison.Ordinal), ignoreCase: true);
 
-    private static bool Names(string name, Material material) =>
-        name.StartsWith("role:", StringComparison.Ordinal)
-            ? string.Equals(name[5..].Replace("-", "", StringComparison.Ordinal), material.Role.ToString(), StringComparison.OrdinalIgnoreCase)
-            : name == material.BasedOn;
+    private bool SpeaksOf((FormulaLine Line, Material Material) at) => at.Line.Percent > 0 && (roles.Contains(at.Material.Role) || materials.Contains(at.Material.BasedOn));
 }

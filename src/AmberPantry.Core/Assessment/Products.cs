@@ -124,7 +124,7 @@ internal static class ProductViews
         var tint = Lab.FromLinear(Srgb.Linear(PotColour.Of(plain.Lines.Count > 0 ? plain : at.Formula, at.Shelf))!);
         var nearest = at.Formula.Family == Family.Fizzy
             ? ColourBase.All["fizz_mix"]
-            : ColourBase.All.Values.Where(product => product.Family == family).MinBy(product => Lab.DeltaE00(tint, Lab.FromLinear(new Paint(product).Reflectance([]))))!;
+            : ColourBase.Nearest(family, tint);
         (Colourant, double)[] colourants = [.. at.Lines.Where(pair => pair.Line.Percent > 0 && pair.Material.Keys.Colourant is not null && pair.Line.Percent <= 50 && !(at.Norm.Nature is FamilyNature.Powder or FamilyNature.Bath && pair.Material.Id is "kaolin" or "zinc oxide"))
             .Select(pair => (Core.Colour.Colourant.All[pair.Material.Keys.Colourant!], (double)pair.Line.Percent))];
         if (colourants.Sum(line => line.Item2) > 60)

@@ -36,7 +36,7 @@ internal sealed class TableRules : IRule
 {
     public IEnumerable<Found> Check(Case at)
     {
-        foreach (var rule in FormulaSafety.Of(at).Select(id => SafetyRule.All[id]))
+        foreach (var rule in at.Safety.Select(id => SafetyRule.All[id]))
         {
             var id = rule.Id;
             yield return new Found
@@ -47,7 +47,7 @@ internal sealed class TableRules : IRule
                 Numbers = [],
                 Because = $"Safety rules table: {rule.Source}.",
                 Advice = rule.Fix,
-                Gap = other => FormulaSafety.Of(other).Contains(id) ? 1 : 0,
+                Gap = other => other.Safety.Contains(id) ? 1 : 0,
             };
         }
     }

@@ -12,6 +12,7 @@ public sealed class LipidBlend
     private readonly double[] moles;
     private readonly double[] molarMass;
     private readonly double[] network;
+    private readonly double allMoles;
 
     private LipidBlend(double liquidMoles, int[] classes, double[] moles)
     {
@@ -20,6 +21,7 @@ public sealed class LipidBlend
         this.moles = moles;
         molarMass = [.. classes.Select(i => MeltComponent.All[i].MolarMass)];
         network = [.. classes.Select(i => MeltComponent.All[i].NetworkStrength)];
+        allMoles = liquidMoles + moles.Sum();
     }
 
     public int ClassCount => classes.Length;
@@ -116,9 +118,16 @@ public sealed class LipidBlend
     {
         byClass.Clear();
         Span<double> pressure = stackalloc double[order.Length];
+        double highest = 0;
         for (var k = 0; k < order.Length; k++)
         {
             pressure[k] = moles[k] / saturation[k];
+            highest = Math.Max(highest, pressure[k]);
+        }
+
+        if (highest <= allMoles)
+        {
+            return (0, 0);
         }
 
         for (var i = 1; i < order.Length; i++)
@@ -142,7 +151,7 @@ public sealed class LipidBlend
             molten[k] = molten[k + 1] + moles[order[k]];
         }
 
-        var melt = molten[0];
+        var melt = allMoles;
         double saturated = 0;
         var crystallising = 0;
         while (crystallising < order.Length && pressure[order[crystallising]] > melt)

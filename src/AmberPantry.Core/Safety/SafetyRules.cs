@@ -34,17 +34,25 @@ public sealed record SafetyRule(string Id, string Kind, IReadOnlyList<string> Fa
 /// <param name="Worst">stop, caution, note or clear.</param>
 public sealed record SafetyVerdict(IReadOnlyList<string> Stop, IReadOnlyList<string> Caution, IReadOnlyList<string> Note, string Worst)
 {
-    private static readonly Lazy<(SafetyRule Rule, RuleCondition When)[]> Engine =
-        new(() => [.. SafetyRule.All.Values.Where(rule => rule.IsForEngine).Select(rule => (rule, RuleCondition.Parse(rule.Condition)))]);
+    /// <summary>For each family, its rules by the class they speak of.</summary>
+    private static readonly Lazy<IReadOnlyDictionary<string, ILookup<string, (SafetyRule Rule, RuleCondition When)>>> Engine = new(() =>
+    {
+        var rows = SafetyRule.All.Values.Where(rule => rule.IsForEngine).Select(rule => (Rule: rule, When: RuleCondition.Parse(rule.Condition))).ToArray();
+        return SafetyRule.FamilyIds.ToDictionary(
+            family => family,
+            family => rows.Where(row => row.Rule.Covers(family)).SelectMany(row => row.Rule.Classes.Distinct(), (row, name) => (name, row)).ToLookup(pair => pair.name, pair => pair.row));
+    });
 
     /// <param name="family">One of <see cref="SafetyRule.FamilyIds"/>.</param>
     /// <param name="facts">Facts already checked against <see cref="FactTable"/>.</param>
     public static SafetyVerdict Of(string family, RuleFacts facts)
     {
         var told = Told(facts);
-        var fired = Engine.Value
-            .Where(row => row.Rule.Covers(family) && row.Rule.Classes.Any(one => one == "any" || told.Percent(one) > 0) && row.When.Holds(told))
+        var fired = told.Classes.Where(one => one.Value > 0).Select(one => one.Key).Append("any")
+            .SelectMany(name => Engine.Value[family][name])
+            .Where(row => row.When.Holds(told))
             .Select(row => row.Rule)
+            .DistinctBy(rule => rule.Id)
             .OrderBy(rule => rule.Id, StringComparer.Ordinal)
             .ToArray();
         string[] Ids(string severity) => [.. fired.Where(rule => rule.Severity == severity).Select(rule => rule.Id)];
