@@ -86,7 +86,7 @@ public sealed class PantryDb(DbContextOptions<PantryDb> options) : DbContext(opt
                 value => value));
 
     /// <summary>SQLite forgets the kind of a time; all times here are UTC.</summary>
-    private sealed class UtcConverter() : ValueConverter<DateTime, DateTime>(
+    internal sealed class UtcConverter() : ValueConverter<DateTime, DateTime>(
         time => time.ToUniversalTime(), time => DateTime.SpecifyKind(time, DateTimeKind.Utc));
 }
 

@@ -1,5 +1,7 @@
+using System.Reflection;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Migrations;
 
 namespace AmberPantry.Data;
 
@@ -17,21 +19,34 @@ public static class PantryFile
     public static string ConnectionString(string path) =>
         new SqliteConnectionStringBuilder { DataSource = path, ForeignKeys = true, DefaultTimeout = 5 }.ToString();
 
+    public static DbContextOptions<PantryDb> Options(string path) => new DbContextOptionsBuilder<PantryDb>().UseSqlite(ConnectionString(path)).Options;
+
+    /// <summary>Works the mapper's model out, which needs no file and can be done beside other things.</summary>
+    public static void Model(string path)
+    {
+        using var db = new PantryDb(Options(path));
+        _ = db.Model;
+    }
+
     /// <summary>Creates or migrates the file and leaves it in write-ahead mode.</summary>
+    /// <returns>Whether a workshop has been begun in it.</returns>
     /// <exception cref="PantryFileException">When the folder cannot be written or the file is broken, locked or from a newer version.</exception>
-    public static void Prepare(string path)
+    public static bool Prepare(string path)
     {
         try
         {
             Directory.CreateDirectory(Path.GetDirectoryName(Path.GetFullPath(path))!);
-            using var db = new PantryDb(new DbContextOptionsBuilder<PantryDb>().UseSqlite(ConnectionString(path)).Options);
-            // The migrator takes its time even when there is nothing to do.
-            if (!File.Exists(path) || !IsUpToDate(db, path))
+            using var file = new SqliteConnection(ConnectionString(path));
+            // The mapper takes its time to wake: it is called only for a file that needs it.
+            if (!File.Exists(path) || !IsUpToDate(file, path))
             {
+                using var db = new PantryDb(Options(path));
                 db.Database.Migrate();
             }
 
-            db.Database.ExecuteSqlRaw("PRAGMA journal_mode=WAL;");
+            file.Open();
+            Run(file, "PRAGMA journal_mode=WAL");
+            return Ask(file, "SELECT Id FROM Workshop").Count > 0;
         }
         catch (Exception error) when (Explain(error, path) is { } told)
         {
@@ -55,29 +70,43 @@ public static class PantryFile
         _ => null,
     };
 
-    private static bool IsUpToDate(PantryDb db, string path)
+    private static bool IsUpToDate(SqliteConnection file, string path)
     {
-        db.Database.OpenConnection();
-        try
+        file.Open();
+        // Takes the write lock for a moment: a file that another program holds is refused here, not at the first edit.
+        Run(file, "BEGIN IMMEDIATE", timeoutSeconds: 2);
+        Run(file, "ROLLBACK");
+        var known = typeof(PantryDb).Assembly.GetTypes().Select(type => type.GetCustomAttribute<MigrationAttribute>()?.Id).Where(id => id is not null).ToHashSet();
+        var hasHistory = Ask(file, $"SELECT name FROM sqlite_master WHERE name = '{HistoryRepository.DefaultTableName}'").Count > 0;
+        var applied = hasHistory ? Ask(file, $"SELECT MigrationId FROM {HistoryRepository.DefaultTableName}") : [];
+        if (applied.FirstOrDefault(one => !known.Contains(one)) is { } newer)
         {
-            // Takes the write lock for a moment: a file that another program holds is refused here, not at the first edit.
-            db.Database.SetCommandTimeout(2);
-            db.Database.ExecuteSqlRaw("BEGIN IMMEDIATE");
-            db.Database.ExecuteSqlRaw("ROLLBACK");
-            db.Database.SetCommandTimeout(null);
-            var known = db.Database.GetMigrations().ToHashSet();
-            var applied = db.Database.GetAppliedMigrations().ToArray();
-            if (applied.FirstOrDefault(one => !known.Contains(one)) is { } newer)
-            {
-                throw new PantryFileException(
-                    $"{path} was written by a newer version (it knows {newer}).", "Start the newer version, or choose another folder with AMBER_DATA.");
-            }
+            throw new PantryFileException(
+                $"{path} was written by a newer version (it knows {newer}).", "Start the newer version, or choose another folder with AMBER_DATA.");
+        }
 
-            return applied.Length == known.Count;
-        }
-        finally
+        return applied.Count == known.Count;
+    }
+
+    private static void Run(SqliteConnection file, string sql, int? timeoutSeconds = null)
+    {
+        using var command = file.CreateCommand();
+        command.CommandText = sql;
+        command.CommandTimeout = timeoutSeconds ?? file.DefaultTimeout;
+        command.ExecuteNonQuery();
+    }
+
+    private static List<string> Ask(SqliteConnection file, string sql)
+    {
+        using var command = file.CreateCommand();
+        command.CommandText = sql;
+        using var rows = command.ExecuteReader();
+        var answers = new List<string>();
+        while (rows.Read())
         {
-            db.Database.CloseConnection();
+            answers.Add(rows.GetString(0));
         }
+
+        return answers;
     }
 }

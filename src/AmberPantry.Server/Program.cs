@@ -9,9 +9,7 @@ try
         return 0;
     }
 
-    var options = AmberOptions.Read(args, Environment.GetEnvironmentVariable);
-    var app = AmberServer.Build(options);
-    await AmberServer.RunAsync(app, options);
+    await AmberServer.RunAsync(AmberOptions.Read(args, Environment.GetEnvironmentVariable));
     return 0;
 }
 catch (PantryFileException error)

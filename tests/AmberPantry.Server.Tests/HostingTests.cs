@@ -87,8 +87,7 @@ public sealed class HostingTests : IDisposable
         using var taken = new TcpListener(IPAddress.Loopback, 0);
         taken.Start();
         var options = new AmberOptions(((IPEndPoint)taken.LocalEndpoint).Port, DataFile, false, false, folder.FullName);
-        await using var app = AmberServer.Build(options);
-        var told = await Assert.ThrowsAsync<StartException>(() => AmberServer.RunAsync(app, options));
+        var told = await Assert.ThrowsAsync<StartException>(() => AmberServer.RunAsync(options));
         Assert.Contains("AMBER_PORT", told.Remedy, StringComparison.Ordinal);
     }
 

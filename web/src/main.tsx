@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
-import { NoConnection, Refused } from "./api/client";
+import { api, NoConnection, Refused } from "./api/client";
 import { App } from "./App";
 import "@fontsource-variable/archivo/wdth.css";
 import "@fontsource-variable/atkinson-hyperlegible-next/index.css";
@@ -20,6 +20,9 @@ const queries = new QueryClient({
     mutations: { networkMode: "always" },
   },
 });
+
+// Asked beside the house, not after it.
+if (/^\/(today)?$/.test(location.pathname)) void queries.prefetchQuery({ queryKey: ["today"], queryFn: api.today });
 
 const root = document.getElementById("root");
 if (!root) throw new Error("The page has no root.");

@@ -1,5 +1,5 @@
 using System.Text.Json;
-using AmberPantry.Core;
+using AmberPantry.Server.Hosting;
 using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Composition;
 using AmberPantry.Server.House;
@@ -54,8 +54,8 @@ public static class AssessEndpoints
     {
         try
         {
-            var request = JsonSerializer.Deserialize<AssessRequest>(question, AmberJson.Options) ?? throw new JsonException("The question is null.");
-            return JsonSerializer.SerializeToUtf8Bytes(Assess(request, open), AmberJson.Options);
+            var request = JsonSerializer.Deserialize<AssessRequest>(question, WireJson.Options) ?? throw new JsonException("The question is null.");
+            return JsonSerializer.SerializeToUtf8Bytes(Assess(request, open), WireJson.Options);
         }
         catch (JsonException unread)
         {

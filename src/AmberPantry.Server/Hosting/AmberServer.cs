@@ -1,5 +1,5 @@
 using System.Net.Sockets;
-using System.Text.Json.Nodes;
+using System.Text.Json;
 using AmberPantry.Core;
 using AmberPantry.Data;
 using AmberPantry.Server.Bench;
@@ -29,7 +29,7 @@ public static class AmberServer
             DemoPantry.ThrowAway(options.DataFile);
         }
 
-        PantryFile.Prepare(options.DataFile);
+        var hasBegun = PantryFile.Prepare(options.DataFile);
         var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory });
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
@@ -46,14 +46,14 @@ public static class AmberServer
         });
         builder.Logging.ClearProviders().AddSimpleConsole().SetMinimumLevel(LogLevel.Warning);
         builder.Services.AddSingleton(options);
-        builder.Services.AddDbContext<PantryDb>(db => db.UseSqlite(PantryFile.ConnectionString(options.DataFile)));
+        builder.Services.AddSingleton(PantryFile.Options(options.DataFile)).AddScoped<PantryDb>();
         builder.Services.AddSingleton<WorkshopKeeper>();
         builder.Services.AddSingleton<PantryClock>();
         builder.Services.AddProblemDetails(details => details.CustomizeProblemDetails = context => Refusals.Complete(context.ProblemDetails));
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
         builder.Services.AddExceptionHandler<Refusals>();
         builder.Services.AddResponseCompression(compression => compression.EnableForHttps = true);
-        builder.Services.ConfigureHttpJsonOptions(json => AmberJson.Apply(json.SerializerOptions));
+        builder.Services.ConfigureHttpJsonOptions(json => WireJson.Apply(json.SerializerOptions));
         builder.Services.AddOpenApi(openApi =>
         {
             openApi.AddDocumentTransformer((document, _, _) =>
@@ -68,9 +68,9 @@ public static class AmberServer
         configure?.Invoke(builder);
 
         var app = builder.Build();
-        if (options.Demo)
+        if (options.Demo && !hasBegun)
         {
-            DemoPantry.BeginIfEmpty(app.Services);
+            DemoPantry.Begin(app.Services);
         }
 
         app.UseExceptionHandler();
@@ -93,10 +93,14 @@ public static class AmberServer
         return app;
     }
 
-    /// <summary>Starts, prints the address and runs until stopped.</summary>
+    /// <summary>Builds, starts, prints the address and runs until stopped.</summary>
+    /// <exception cref="PantryFileException">When the data file cannot be used.</exception>
     /// <exception cref="StartException">When the port is taken.</exception>
-    public static async Task RunAsync(WebApplication app, AmberOptions options)
+    public static async Task RunAsync(AmberOptions options)
     {
+        var model = Task.Run(() => PantryFile.Model(options.DataFile));
+        await using var app = Build(options);
+        var firstPage = Task.Run(() => ReadyFirstPage(app));
         try
         {
             await app.StartAsync();
@@ -108,11 +112,27 @@ public static class AmberServer
 
         Console.WriteLine($"Amber Pantry is ready at {Address(app)}");
         Console.WriteLine($"{(options.Demo ? "Made-up pantry" : "Your workshop")}: {options.DataFile}");
+        await Task.WhenAll(model, firstPage);
         await app.WaitForShutdownAsync();
     }
 
     public static string Address(WebApplication app) =>
         app.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>()!.Addresses.First().Replace("[::1]", "localhost").Replace("127.0.0.1", "localhost");
+
+    /// <summary>Answers the first page once while the browser is still opening, so that nobody waits for the first use of file and model.</summary>
+    private static async Task ReadyFirstPage(WebApplication app)
+    {
+        try
+        {
+            await using var scope = app.Services.CreateAsyncScope();
+            var day = await TodayEndpoints.Get(scope.ServiceProvider.GetRequiredService<PantryDb>(), app.Services.GetRequiredService<WorkshopKeeper>(), app.Services.GetRequiredService<PantryClock>());
+            JsonSerializer.Serialize(Stream.Null, day, WireJson.Options);
+        }
+        catch (Exception error)
+        {
+            app.Logger.LogWarning(error, "The first page could not be readied; it is worked out when it is asked for.");
+        }
+    }
 
     private static void MapWeb(WebApplication app, string folder)
     {

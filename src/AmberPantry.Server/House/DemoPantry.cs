@@ -7,15 +7,10 @@ namespace AmberPantry.Server.House;
 /// <summary>The made-up pantry: an open workshop document taken in like any other.</summary>
 public static class DemoPantry
 {
-    public static void BeginIfEmpty(IServiceProvider services)
+    public static void Begin(IServiceProvider services)
     {
         using var scope = services.CreateScope();
         var db = scope.ServiceProvider.GetRequiredService<PantryDb>();
-        if (db.Workshop.Any())
-        {
-            return;
-        }
-
         WorkshopCopy.TakeIn(db, WorkshopJson.Read(DemoDocument.Read())).GetAwaiter().GetResult();
         db.Workshop.ExecuteUpdate(set => set.SetProperty(row => row.BegunAt, DateTime.UtcNow));
     }

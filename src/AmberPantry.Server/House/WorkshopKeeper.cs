@@ -22,9 +22,24 @@ public sealed record OpenWorkshop(HouseSettings House, MaterialShelf Shelf)
 /// <summary>Holds the open workshop in memory, so that an assessment touches no file.</summary>
 public sealed class WorkshopKeeper(IServiceScopeFactory scopes)
 {
+    private readonly Lock reading = new();
     private volatile OpenWorkshop? open;
 
-    public OpenWorkshop Open => open ??= Read();
+    public OpenWorkshop Open
+    {
+        get
+        {
+            if (open is { } already)
+            {
+                return already;
+            }
+
+            lock (reading)
+            {
+                return open ??= Read();
+            }
+        }
+    }
 
     public MaterialShelf Shelf => Open.Shelf;
 

@@ -33,12 +33,17 @@ internal static class BatchViews
     public static async Task<IReadOnlyList<BatchBrief>> Open(PantryDb db) =>
         [.. (await All(db)).Where(batch => batch.FinishedAt is null).OrderByDescending(batch => batch.TouchedAt)];
 
-    public static async Task<IReadOnlyList<BatchBrief>> All(PantryDb db) =>
-        [.. (await db.Batches.AsNoTracking().Include(row => row.Trial!.Formula).Include(row => row.Observations).OrderByDescending(row => row.StartedAt).ThenByDescending(row => row.Id).ToListAsync())
-            .Select(row => new BatchBrief(
-                row.Id, row.Lot, row.Trial!.Formula!.Name, row.TrialId, row.Trial.Number, row.StartedAt, row.TouchedAt, row.FinishedAt, row.AtStep, row.Steps.Count,
-                row.Steps[Math.Min(row.AtStep, row.Steps.Count - 1)].Kind, row.Steps[Math.Min(row.AtStep, row.Steps.Count - 1)].Title,
-                row.Content.Batch.Grams, row.UnitsMade, row.UnitsLeft, row.Observations.Count))];
+    public static async Task<IReadOnlyList<BatchBrief>> All(PantryDb db) => Briefs(await Rows(db));
+
+    /// <summary>Every batch with its formula and observations, the last begun first.</summary>
+    public static Task<List<BatchRow>> Rows(PantryDb db) =>
+        db.Batches.AsNoTracking().Include(row => row.Trial!.Formula).Include(row => row.Observations).OrderByDescending(row => row.StartedAt).ThenByDescending(row => row.Id).ToListAsync();
+
+    public static IReadOnlyList<BatchBrief> Briefs(IEnumerable<BatchRow> rows) =>
+        [.. rows.Select(row => new BatchBrief(
+            row.Id, row.Lot, row.Trial!.Formula!.Name, row.TrialId, row.Trial.Number, row.StartedAt, row.TouchedAt, row.FinishedAt, row.AtStep, row.Steps.Count,
+            row.Steps[Math.Min(row.AtStep, row.Steps.Count - 1)].Kind, row.Steps[Math.Min(row.AtStep, row.Steps.Count - 1)].Title,
+            row.Content.Batch.Grams, row.UnitsMade, row.UnitsLeft, row.Observations.Count))];
 
     /// <exception cref="NotThereException">When there is no such batch.</exception>
     /// <exception cref="Refusal">E_RANGE when it has no such step.</exception>

@@ -49,25 +49,26 @@ public static class TodayEndpoints
         today.MapPut("/tomorrow", Tomorrow);
     }
 
-    private static async Task<TodayView> Get(PantryDb db, WorkshopKeeper keeper, PantryClock clock)
+    internal static async Task<TodayView> Get(PantryDb db, WorkshopKeeper keeper, PantryClock clock)
     {
         var open = keeper.Open;
         var say = new Wording(open.Workshop);
         var places = open.Workshop.Landmarks.Where(place => place.Kind is LandmarkKind.Storage or LandmarkKind.Workroom)
             .Select(place => new TomorrowPlace(place.Id, place.Name, place.Kind, place.TemperatureC, open.House.Tomorrow.GetValueOrDefault(place.Id, place.TemperatureC), place.Hours)).ToArray();
         var hottest = places.Where(place => place.Kind == LandmarkKind.Storage).MaxBy(place => place.TomorrowC);
-        var batches = await BatchViews.All(db);
-        var stock = await Stock(db, open, hottest?.TomorrowC ?? double.NegativeInfinity);
+        var rows = await BatchViews.Rows(db);
+        var batches = BatchViews.Briefs(rows);
+        var stock = Stock(rows, open, hottest?.TomorrowC ?? double.NegativeInfinity);
         var waiting = batches.Where(batch => batch.FinishedAt is null).ToArray();
         var setting = waiting.Where(batch => batch.AtKind == StepKind.Set).ToArray();
         var interrupted = waiting.Except(setting).OrderByDescending(batch => batch.TouchedAt).ToArray();
-        var observed = await db.Observations.Where(seen => seen.Kind == ObservationKind.ThumbPress).Select(seen => seen.BatchId).Distinct().ToListAsync();
+        var pressed = rows.Where(row => row.Observations.Any(seen => seen.Kind == ObservationKind.ThumbPress)).Select(row => row.Id).ToHashSet();
         var looks = stock.Where(layer => layer.Slumps)
             .Select(layer => new Look(
                 $"slump-{layer.Batch}", Severity.Fix,
                 $"{layer.Units} {Plural(layer.Unit, layer.Units)} of {layer.Name} {(layer.Units == 1 ? "slumps" : "slump")} at **{say.Temperature(layer.SlumpC)}**. Tomorrow’s {hottest!.Name}: **{say.Temperature(hottest.TomorrowC)}**.",
                 "hold-back", layer.Batch))
-            .Concat(batches.Where(batch => batch.FinishedAt is { } finished && clock.Now - finished >= PressFrom && clock.Now - finished < PressUntil && !observed.Contains(batch.Id))
+            .Concat(batches.Where(batch => batch.FinishedAt is { } finished && clock.Now - finished >= PressFrom && clock.Now - finished < PressUntil && !pressed.Contains(batch.Id))
                 .Select(batch => new Look(
                     $"press-{batch.Id}", Severity.Note, $"{batch.FormulaName} trial {batch.TrialNumber}, **day {(clock.Now - batch.FinishedAt!.Value).Days + 1}**: press test due.", "press-test", batch.Id)))
             .ToArray();
@@ -111,14 +112,11 @@ public static class TodayEndpoints
     }
 
     /// <summary>Finished stock, the one that stands most heat first.</summary>
-    private static async Task<StockLayer[]> Stock(PantryDb db, OpenWorkshop open, double hottestC)
-    {
-        var rows = await db.Batches.AsNoTracking().Include(row => row.Trial!.Formula).Where(row => row.FinishedAt != null && row.UnitsLeft > 0).ToListAsync();
-        return [.. rows.Select(row => new StockLayer(
+    private static StockLayer[] Stock(IEnumerable<BatchRow> rows, OpenWorkshop open, double hottestC) =>
+        [.. rows.Where(row => row.FinishedAt is not null && row.UnitsLeft > 0).Select(row => new StockLayer(
                 row.Id, row.Lot, $"{row.Trial!.Formula!.Name} trial {row.Trial.Number}", row.UnitsLeft!.Value, open.Workshop.FindContainer(row.Content.Batch.Container)?.Unit ?? "container",
                 row.SlumpC ?? TemperatureGrid.Ruler.FirstC, row.Place, PotColour.Of(row.Content, open.Shelf), row.Place == StockPlace.Shelf && (row.SlumpC ?? -5) < hottestC))
             .OrderByDescending(layer => layer.SlumpC).ThenBy(layer => layer.Lot, StringComparer.Ordinal)];
-    }
 
     private static SettingNow Sets(BatchBrief batch, Wording say, Workshop workshop) => new(
         batch.Id, $"{batch.FormulaName} trial {batch.TrialNumber}, lot {batch.Lot}",

@@ -1,0 +1,68 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
+using AmberPantry.Core;
+using AmberPantry.Core.Assessment;
+using AmberPantry.Core.House;
+using AmberPantry.Core.Making;
+using AmberPantry.Formats;
+using AmberPantry.Server.Bench;
+using AmberPantry.Server.House;
+using AmberPantry.Server.Logbook;
+using AmberPantry.Server.Make;
+using AmberPantry.Server.Today;
+
+namespace AmberPantry.Server.Hosting;
+
+/// <summary>How the wire's records are written and read.</summary>
+internal static class WireJson
+{
+    public static JsonSerializerOptions Options { get; } = Apply(new JsonSerializerOptions(JsonSerializerDefaults.Web) { TypeInfoResolver = new DefaultJsonTypeInfoResolver() });
+
+    public static JsonSerializerOptions Apply(JsonSerializerOptions options)
+    {
+        options.TypeInfoResolverChain.Insert(0, WireShapes.Default);
+        return AmberJson.Apply(options);
+    }
+}
+
+/// <summary>The shapes that go over the wire, worked out when the program is built: finding them by reflection cost most of the first request.</summary>
+/// <remarks>A shape that is missing here still works; its first use is only slower.</remarks>
+[JsonSourceGenerationOptions(GenerationMode = JsonSourceGenerationMode.Metadata)]
+[JsonSerializable(typeof(Health))]
+[JsonSerializable(typeof(JsonElement))]
+[JsonSerializable(typeof(AssessRequest))]
+[JsonSerializable(typeof(AssessAnswer))]
+[JsonSerializable(typeof(MixRequest))]
+[JsonSerializable(typeof(FoundMix))]
+[JsonSerializable(typeof(IReadOnlyList<School>))]
+[JsonSerializable(typeof(IEnumerable<MaterialView>))]
+[JsonSerializable(typeof(StartFormula))]
+[JsonSerializable(typeof(RenameFormula))]
+[JsonSerializable(typeof(IEnumerable<FormulaBrief>))]
+[JsonSerializable(typeof(EditTrial))]
+[JsonSerializable(typeof(ReplaceTrial))]
+[JsonSerializable(typeof(ForkTrial))]
+[JsonSerializable(typeof(StepTrial))]
+[JsonSerializable(typeof(SetFindingAside))]
+[JsonSerializable(typeof(TrialView))]
+[JsonSerializable(typeof(IReadOnlyList<MakeStep>))]
+[JsonSerializable(typeof(BeginBatch))]
+[JsonSerializable(typeof(RecordStep))]
+[JsonSerializable(typeof(GoToStep))]
+[JsonSerializable(typeof(PourOver))]
+[JsonSerializable(typeof(PourOverChoices))]
+[JsonSerializable(typeof(FinishBatch))]
+[JsonSerializable(typeof(PlaceStock))]
+[JsonSerializable(typeof(BatchView))]
+[JsonSerializable(typeof(IReadOnlyList<BatchBrief>))]
+[JsonSerializable(typeof(Observe))]
+[JsonSerializable(typeof(BatchNotes))]
+[JsonSerializable(typeof(RoomReading))]
+[JsonSerializable(typeof(TomorrowTemperatures))]
+[JsonSerializable(typeof(TodayView))]
+[JsonSerializable(typeof(HouseSettings))]
+[JsonSerializable(typeof(HouseView))]
+[JsonSerializable(typeof(CopyPreview))]
+[JsonSerializable(typeof(WorkshopDocument))]
+internal sealed partial class WireShapes : JsonSerializerContext;
