@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import { Navigate, useNavigate, useParams, useSearchParams } from "react-router";
 import { type Assessment, api, type FormulaEdit, type FoundMix, Refused } from "../../api/client";
 import { type Held, Strata } from "../../instruments/strata/Strata";
@@ -20,9 +21,9 @@ import { toLayers, underShares } from "./layers";
 import type { Panel } from "./panels";
 import { PrintSheet } from "./PrintSheet";
 import { RightPlate } from "./RightPlate";
-import { Rows } from "./Rows";
+import { type RowActs, Rows } from "./Rows";
 import { StartFormula } from "./StartFormula";
-import { useBench } from "./useBench";
+import { type BenchActs, useBench } from "./useBench";
 import "./bench.css";
 
 const lastTrial = "amber.bench.trial";
@@ -61,6 +62,8 @@ function Bench({ id }: { id: number }) {
   const [mix, setMix] = useState<FoundMix | null>(null);
   const heldRef = useRef(held);
   heldRef.current = held;
+  const chosenRef = useRef(chosen);
+  chosenRef.current = chosen;
 
   const underId = Number(search.get("under")) || null;
   const underTrial = useQuery({
@@ -110,6 +113,35 @@ function Bench({ id }: { id: number }) {
     setTakeKeys(() => take);
     setTyping(line);
   }, []);
+  const forkMix = useCallback<BenchActs["fork"]>(
+    async (intent, edits, content) => {
+      await acts.fork(intent, edits, content);
+      setMix(null);
+    },
+    [acts],
+  );
+  const leaveIntent = useCallback(() => acts.askIntent(null), [acts]);
+  const rowActs = useMemo<RowActs>(
+    () => ({
+      choose: setChosen,
+      open: (line) => setPanel({ kind: "material", line }),
+      type: (line) => {
+        setTyping(line);
+        setTakeKeys(null);
+        if (line) setChosen(line);
+        else
+          // The field that had the focus is gone; a hand that has moved on is left alone.
+          requestAnimationFrame(() => {
+            if (document.activeElement === document.body)
+              document.querySelector<HTMLElement>(`[data-line="${chosenRef.current}"] .share`)?.focus();
+          });
+      },
+      share: (line, share) => acts.apply([{ kind: "set-share", line, share, givesWay: "makeweight" }]),
+      keep: (line, kept) => void acts.apply([{ kind: "keep-line", line, kept }]),
+      reorder: (line, to) => void acts.apply([{ kind: "move-line", line, to }]),
+    }),
+    [acts],
+  );
   const movePeg = useCallback((to: Moved) => show({ kind: "what-if", moved: to, answer: null }), [show]);
 
   const names = useMemo(
@@ -315,12 +347,15 @@ function Bench({ id }: { id: number }) {
     const now = heldRef.current;
     if (!now) return;
     const total = trade(layers, now.upper, now.lower, onTop ? now.by + by : by).by;
-    setHeld({ ...now, by: total });
     heldRef.current = { ...now, by: total };
-    acts.show({
-      kind: "held",
-      edits: [{ kind: "move-boundary", above: now.upper, below: now.lower, byPercent: total }],
-      answer: null,
+    // Drawn in the frame of the hand's own movement, not in the one after.
+    flushSync(() => {
+      setHeld(heldRef.current);
+      acts.show({
+        kind: "held",
+        edits: [{ kind: "move-boundary", above: now.upper, below: now.lower, byPercent: total }],
+        answer: null,
+      });
     });
   };
 
@@ -483,22 +518,7 @@ function Bench({ id }: { id: number }) {
               under={under ? underShares(under.formula.lines) : null}
               frozen={!!trial.madeAt}
               rowHeight={rowHeight}
-              onChoose={setChosen}
-              onOpen={(line) => setPanel({ kind: "material", line })}
-              onType={(line) => {
-                setTyping(line);
-                setTakeKeys(null);
-                if (line) setChosen(line);
-                else
-                  // The field that had the focus is gone; a hand that has moved on is left alone.
-                  requestAnimationFrame(() => {
-                    if (document.activeElement === document.body)
-                      document.querySelector<HTMLElement>(`[data-line="${chosen}"] .share`)?.focus();
-                  });
-              }}
-              onShare={(line, share) => acts.apply([{ kind: "set-share", line, share, givesWay: "makeweight" }])}
-              onKeep={(line, kept) => void acts.apply([{ kind: "keep-line", line, kept }])}
-              onReorder={(line, to) => void acts.apply([{ kind: "move-line", line, to }])}
+              acts={rowActs}
               onView={setRowsView}
             />
           </div>
@@ -522,12 +542,9 @@ function Bench({ id }: { id: number }) {
       <IntentDialog
         trial={trial}
         edits={bench.asksIntent}
-        {...(mix ? { content: mix.formula } : {})}
-        onFork={async (intent, edits, content) => {
-          await acts.fork(intent, edits, content);
-          setMix(null);
-        }}
-        onClose={() => acts.askIntent(null)}
+        content={mix?.formula}
+        onFork={forkMix}
+        onClose={leaveIntent}
       />
       <TwoVersions conflict={bench.conflict} onKeep={(which) => void bench.resolve(which)} onFork={acts.fork} />
     </>

@@ -1,5 +1,6 @@
 import {
   type KeyboardEvent,
+  memo,
   type PointerEvent,
   useCallback,
   useEffectEvent,
@@ -20,6 +21,16 @@ export type RowIn = {
   kept: boolean;
 };
 
+/** What a hand can do to a row; stays the same while something is only being shown. */
+export type RowActs = {
+  choose: (id: string) => void;
+  open: (id: string) => void;
+  type: (id: string | null) => void;
+  share: (id: string, text: string) => Promise<Refused | null>;
+  keep: (id: string, kept: boolean) => void;
+  reorder: (id: string, to: number) => void;
+};
+
 type Props = {
   rows: RowIn[];
   assessment: Assessment;
@@ -33,12 +44,7 @@ type Props = {
   under: Map<string, number> | null;
   frozen: boolean;
   rowHeight: number;
-  onChoose: (id: string) => void;
-  onOpen: (id: string) => void;
-  onType: (id: string | null) => void;
-  onShare: (id: string, text: string) => Promise<Refused | null>;
-  onKeep: (id: string, kept: boolean) => void;
-  onReorder: (id: string, to: number) => void;
+  acts: RowActs;
   /** What part of the rows is in view, px. */
   onView: (view: { top: number; height: number }) => void;
 };
@@ -64,21 +70,26 @@ export function Rows(props: Props) {
     return () => observer.disconnect();
   }, [tellView]);
 
-  const lift = (id: string, index: number) => (event: PointerEvent<HTMLElement>) => {
-    if (props.frozen) return;
-    moving.current = { id, y: event.clientY };
-    const move = (to: globalThis.PointerEvent) =>
-      moving.current && setLifted({ id, dy: to.clientY - moving.current.y });
-    const drop = (to: globalThis.PointerEvent) => {
-      window.removeEventListener("pointermove", move);
-      const by = Math.round((to.clientY - (moving.current?.y ?? to.clientY)) / props.rowHeight);
-      moving.current = null;
-      setLifted(null);
-      if (by !== 0) props.onReorder(id, Math.max(0, Math.min(rows.length - 1, index + by)));
-    };
-    window.addEventListener("pointermove", move);
-    window.addEventListener("pointerup", drop, { once: true });
-  };
+  const { acts, frozen, rowHeight } = props;
+  const count = rows.length;
+  const lift = useCallback(
+    (id: string, index: number, event: PointerEvent<HTMLElement>) => {
+      if (frozen) return;
+      moving.current = { id, y: event.clientY };
+      const move = (to: globalThis.PointerEvent) =>
+        moving.current && setLifted({ id, dy: to.clientY - moving.current.y });
+      const drop = (to: globalThis.PointerEvent) => {
+        window.removeEventListener("pointermove", move);
+        const by = Math.round((to.clientY - (moving.current?.y ?? to.clientY)) / rowHeight);
+        moving.current = null;
+        setLifted(null);
+        if (by !== 0) acts.reorder(id, Math.max(0, Math.min(count - 1, index + by)));
+      };
+      window.addEventListener("pointermove", move);
+      window.addEventListener("pointerup", drop, { once: true });
+    },
+    [acts, count, frozen, rowHeight],
+  );
 
   return (
     <div
@@ -117,102 +128,31 @@ export function Rows(props: Props) {
       </div>
       <div className="rows-scroll" ref={scroll} onScroll={tellView} role="rowgroup">
         {rows.map((row, i) => {
-          const { line, material } = row;
-          const weight = weights.get(line.id);
-          const changed = row.was !== null && row.was !== row.now;
-          const old = under?.get(line.material) ?? 0;
+          const weight = weights.get(row.line.id);
           return (
-            <div
-              key={line.id}
-              role="row"
-              aria-selected={chosen === line.id}
-              data-line={line.id}
-              className={`row ${changed ? "changed" : ""} ${chosen === line.id ? "chosen" : ""} ${lifted?.id === line.id ? "lifted" : ""}`}
-              style={lifted?.id === line.id ? { transform: `translateY(${lifted.dy}px)` } : undefined}
-            >
-              <span role="cell">
-                <button
-                  type="button"
-                  className="keep"
-                  aria-pressed={row.kept}
-                  aria-label={`${row.kept ? "Let go" : "Keep"} ${material?.name ?? line.material}`}
-                  title={row.kept ? "Let it go" : "Keep it: it never gives way"}
-                  onClick={() => props.onKeep(line.id, !row.kept)}
-                  onPointerDown={lift(line.id, i)}
-                >
-                  {row.kept ? <KeepMark /> : <span className="keep-empty" />}
-                </button>
-              </span>
-              <span role="cell" className="cell-material">
-                <button
-                  type="button"
-                  className="row-name"
-                  onClick={() => props.onOpen(line.id)}
-                  onFocus={() => props.onChoose(line.id)}
-                >
-                  {material?.name ?? line.material}
-                  {row.kept && <span className="quiet">, kept</span>}
-                  {!under && assessment.makeweightLine === line.id && <span className="quiet">, makeweight</span>}
-                </button>
-              </span>
-              {!under && <span role="cell">{phaseWords[line.phase]}</span>}
-              <span role="cell" className="number cell-percent">
-                {props.typing === line.id ? (
-                  <ShareField
-                    start={row.now}
-                    takeKeys={props.takeKeys}
-                    name={material?.name ?? line.material}
-                    onDone={async (text) => props.onShare(line.id, text)}
-                    onClose={(next) => props.onType(next === 0 ? null : (rows[i + next]?.line.id ?? null))}
-                  />
-                ) : (
-                  <button
-                    type="button"
-                    className="share"
-                    onClick={() => props.onType(line.id)}
-                    onFocus={() => props.onChoose(line.id)}
-                    aria-label={`${material?.name}: ${percent(row.now)} percent, type another`}
-                  >
-                    {changed && (
-                      <>
-                        <span className="was">{percent(row.was ?? 0)}</span> <span aria-hidden="true">→</span>{" "}
-                      </>
-                    )}
-                    <AlignedPercent value={row.now} />
-                  </button>
-                )}
-              </span>
-              {under && (
-                <>
-                  <span role="cell" className="number quiet">
-                    <AlignedPercent value={old} />
-                  </span>
-                  <span role="cell" className="number">
-                    {row.now === old ? "" : `${row.now > old ? "+" : ""}${number(row.now - old, 1)}`}
-                  </span>
-                </>
-              )}
-              <span role="cell" className="number weigh">
-                {weight && weight.grams > 0 ? (
-                  <>
-                    <b>{units.bareWeight(weight.grams)}</b>
-                    <span className="unit">{units.mass}</span>
-                  </>
-                ) : (
-                  ""
-                )}
-              </span>
-              <span role="cell" className={`number off ${weight && weight.verdict !== "fine" ? "rough" : ""}`}>
-                {weight && Math.abs(weight.offG) >= 0.005 ? signed(weight.offG) : ""}
-                {weight && weight.verdict !== "fine" && (
-                  <span className="verdict">
-                    {" "}
-                    ±{weight.errorPercent.toFixed(0)}
-                    {narrow}%
-                  </span>
-                )}
-              </span>
-            </div>
+            <Row
+              key={row.line.id}
+              index={i}
+              line={row.line}
+              name={row.material?.name ?? row.line.material}
+              was={row.was}
+              now={row.now}
+              kept={row.kept}
+              makeweight={!under && assessment.makeweightLine === row.line.id}
+              old={under ? (under.get(row.line.material) ?? 0) : null}
+              grams={weight?.grams ?? 0}
+              offG={weight?.offG ?? 0}
+              roughPercent={weight && weight.verdict !== "fine" ? weight.errorPercent : null}
+              units={units}
+              chosen={chosen === row.line.id}
+              before={rows[i - 1]?.line.id ?? null}
+              after={rows[i + 1]?.line.id ?? null}
+              typing={props.typing === row.line.id}
+              takeKeys={props.typing === row.line.id ? props.takeKeys : null}
+              liftedBy={lifted?.id === row.line.id ? lifted.dy : null}
+              acts={acts}
+              onLift={lift}
+            />
           );
         })}
       </div>
@@ -242,6 +182,130 @@ export function Rows(props: Props) {
     </div>
   );
 }
+
+type RowProps = {
+  index: number;
+  line: FormulaLine;
+  name: string;
+  was: number | null;
+  now: number;
+  kept: boolean;
+  makeweight: boolean;
+  /** Its share in the trial that lies under; null when none does. */
+  old: number | null;
+  grams: number;
+  offG: number;
+  /** Weighing error where it matters, percent. */
+  roughPercent: number | null;
+  units: Units;
+  chosen: boolean;
+  before: string | null;
+  after: string | null;
+  typing: boolean;
+  takeKeys: TakeKeys | null;
+  liftedBy: number | null;
+  acts: RowActs;
+  onLift: (id: string, index: number, event: PointerEvent<HTMLElement>) => void;
+};
+
+/** One line of the formula. While a boundary moves only the rows whose numbers change are drawn again. */
+const Row = memo(function Row(props: RowProps) {
+  const { index, line, name, was, now, kept, makeweight, old, grams, offG, roughPercent, units, chosen } = props;
+  const { before, after, typing, takeKeys, liftedBy, acts, onLift } = props;
+  const changed = was !== null && was !== now;
+  return (
+    <div
+      role="row"
+      aria-selected={chosen}
+      data-line={line.id}
+      className={`row ${changed ? "changed" : ""} ${chosen ? "chosen" : ""} ${liftedBy === null ? "" : "lifted"}`}
+      style={liftedBy === null ? undefined : { transform: `translateY(${liftedBy}px)` }}
+    >
+      <span role="cell">
+        <button
+          type="button"
+          className="keep"
+          aria-pressed={kept}
+          aria-label={`${kept ? "Let go" : "Keep"} ${name}`}
+          title={kept ? "Let it go" : "Keep it: it never gives way"}
+          onClick={() => acts.keep(line.id, !kept)}
+          onPointerDown={(event) => onLift(line.id, index, event)}
+        >
+          {kept ? <KeepMark /> : <span className="keep-empty" />}
+        </button>
+      </span>
+      <span role="cell" className="cell-material">
+        <button
+          type="button"
+          className="row-name"
+          onClick={() => acts.open(line.id)}
+          onFocus={() => acts.choose(line.id)}
+        >
+          {name}
+          {kept && <span className="quiet">, kept</span>}
+          {makeweight && <span className="quiet">, makeweight</span>}
+        </button>
+      </span>
+      {old === null && <span role="cell">{phaseWords[line.phase]}</span>}
+      <span role="cell" className="number cell-percent">
+        {typing ? (
+          <ShareField
+            start={now}
+            takeKeys={takeKeys}
+            name={name}
+            onDone={async (text) => acts.share(line.id, text)}
+            onClose={(next) => acts.type(next === 0 ? null : next === 1 ? after : before)}
+          />
+        ) : (
+          <button
+            type="button"
+            className="share"
+            onClick={() => acts.type(line.id)}
+            onFocus={() => acts.choose(line.id)}
+            aria-label={`${name}: ${percent(now)} percent, type another`}
+          >
+            {changed && (
+              <>
+                <span className="was">{percent(was ?? 0)}</span> <span aria-hidden="true">→</span>{" "}
+              </>
+            )}
+            <AlignedPercent value={now} />
+          </button>
+        )}
+      </span>
+      {old !== null && (
+        <>
+          <span role="cell" className="number quiet">
+            <AlignedPercent value={old} />
+          </span>
+          <span role="cell" className="number">
+            {now === old ? "" : `${now > old ? "+" : ""}${number(now - old, 1)}`}
+          </span>
+        </>
+      )}
+      <span role="cell" className="number weigh">
+        {grams > 0 ? (
+          <>
+            <b>{units.bareWeight(grams)}</b>
+            <span className="unit">{units.mass}</span>
+          </>
+        ) : (
+          ""
+        )}
+      </span>
+      <span role="cell" className={`number off ${roughPercent === null ? "" : "rough"}`}>
+        {Math.abs(offG) >= 0.005 ? signed(offG) : ""}
+        {roughPercent !== null && (
+          <span className="verdict">
+            {" "}
+            ±{roughPercent.toFixed(0)}
+            {narrow}%
+          </span>
+        )}
+      </span>
+    </div>
+  );
+});
 
 const signed = (value: number) => `${value > 0 ? "+" : ""}${number(value, 2)}`;
 

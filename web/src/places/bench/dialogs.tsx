@@ -1,5 +1,5 @@
 import { Button, Modal } from "antd";
-import { useState } from "react";
+import { memo, useState } from "react";
 import { type Formula, type FormulaEdit, Refused, type Trial } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { percent, time } from "../../words/format";
@@ -7,13 +7,13 @@ import { percent, time } from "../../words/format";
 type IntentProps = {
   trial: Trial;
   edits: FormulaEdit[] | null;
-  content?: Formula;
+  content?: Formula | undefined;
   onFork: (intent: string, edits: FormulaEdit[], content?: Formula) => Promise<void>;
   onClose: () => void;
 };
 
 /** A new trial says what it is after. */
-export function IntentDialog({ trial, edits, content, onFork, onClose }: IntentProps) {
+export const IntentDialog = memo(function IntentDialog({ trial, edits, content, onFork, onClose }: IntentProps) {
   const [intent, setIntent] = useState("");
   const [error, setError] = useState("");
   const next = Math.max(...trial.trials.map((one) => one.number)) + 1;
@@ -64,7 +64,7 @@ export function IntentDialog({ trial, edits, content, onFork, onClose }: IntentP
       </form>
     </Modal>
   );
-}
+});
 
 type VersionsProps = {
   conflict: { theirs: Trial; base: Formula; edits: FormulaEdit[] } | null;

@@ -1,5 +1,6 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { flushSync } from "react-dom";
 import {
   type AssessAnswer,
   api,
@@ -53,8 +54,10 @@ export function useBench(trialId: number, onFork: (id: number) => void) {
         (question) => api.assess(question),
         (answer) => {
           clearTimeout(lateTimer.current);
-          setLate(false);
-          setPreview((now) => now && { ...now, answer });
+          flushSync(() => {
+            setLate(false);
+            setPreview((now) => now && { ...now, answer });
+          });
         },
         (error) => {
           clearTimeout(lateTimer.current);
