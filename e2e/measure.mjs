@@ -4,6 +4,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import { chromium } from "@playwright/test";
+import { launchOptions } from "./chromium.mjs";
 
 const root = resolve(import.meta.dirname, "..");
 const home = mkdtempSync(join(tmpdir(), "amber-measure-"));
@@ -15,7 +16,7 @@ const ready = async () => {
 };
 const stop = (server) => new Promise((done) => (server.once("exit", done), server.kill("SIGKILL")));
 
-const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"] });
+const browser = await chromium.launch(launchOptions);
 let server = serve();
 await ready();
 await stop(server);

@@ -4,11 +4,9 @@ import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import { test as base } from "@playwright/test";
+import { launchOptions } from "./chromium.mjs";
 
-export const launchOptions = {
-  executablePath: "/usr/bin/chromium",
-  args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
-};
+export { launchOptions };
 
 const root = resolve(import.meta.dirname, "..");
 

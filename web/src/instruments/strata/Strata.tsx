@@ -1,9 +1,18 @@
-import { type KeyboardEvent, type PointerEvent, useRef } from "react";
+import { type KeyboardEvent, memo, type PointerEvent, useRef } from "react";
 import { percent } from "../../words/format";
 import { type Layer, type LayerIn, neighbours, ribbonPath, stack, uncrossed } from "./geometry";
 import "./strata.css";
 
 export type Held = { upper: string; lower: string };
+
+/** What a hand does to a boundary. */
+export type Hand = {
+  hold: (held: Held) => void;
+  /** Shares in percent: from where it was picked up, or on top of what it has moved already. */
+  move: (byPercent: number, onTop: boolean) => void;
+  drop: () => void;
+  putBack: () => void;
+};
 
 type Props = {
   lines: LayerIn[];
@@ -19,11 +28,7 @@ type Props = {
   rowsHeight: number;
   held: Held | null;
   frozen: boolean;
-  onHold: (held: Held) => void;
-  /** Shares in percent: from where it was picked up, or on top of what it has moved already. */
-  onMove: (byPercent: number, onTop: boolean) => void;
-  onDrop: () => void;
-  onPutBack: () => void;
+  hand: Hand;
 };
 
 const width = 104;
@@ -31,8 +36,9 @@ const left = 40;
 const chip = { x: 232, width: 8, height: 22 };
 
 /** The formula as layers in a pot: thickness is the share, and a ribbon runs from each layer to its row. */
-export function Strata(props: Props) {
-  const { lines, names, ghost, under, pxPerPercent, rowHeight, rowsTop, scrollTop, rowsHeight, held, frozen } = props;
+export const Strata = memo(function Strata(props: Props) {
+  const { lines, names, ghost, under, pxPerPercent, rowHeight, rowsTop, scrollTop, rowsHeight, held, frozen, hand } =
+    props;
   const x0 = under ? 72 : left;
   const w = under ? 72 : width;
   const x1 = x0 + w;
@@ -55,13 +61,13 @@ export function Strata(props: Props) {
     event.preventDefault();
     event.currentTarget.focus();
     drag.current = { y: event.clientY };
-    props.onHold({ upper: pair.upper.id, lower: pair.lower.id });
+    hand.hold({ upper: pair.upper.id, lower: pair.lower.id });
     const move = (to: globalThis.PointerEvent) =>
-      drag.current && props.onMove((to.clientY - drag.current.y) / pxPerPercent, false);
+      drag.current && hand.move((to.clientY - drag.current.y) / pxPerPercent, false);
     const drop = () => {
       drag.current = null;
       window.removeEventListener("pointermove", move);
-      props.onDrop();
+      hand.drop();
     };
     window.addEventListener("pointermove", move);
     window.addEventListener("pointerup", drop, { once: true });
@@ -75,16 +81,16 @@ export function Strata(props: Props) {
     if (by !== undefined) {
       event.preventDefault();
       event.stopPropagation();
-      if (!isHeld) props.onHold({ upper: pair.upper.id, lower: pair.lower.id });
-      props.onMove(by * (event.shiftKey ? 10 : 1), true);
+      if (!isHeld) hand.hold({ upper: pair.upper.id, lower: pair.lower.id });
+      hand.move(by * (event.shiftKey ? 10 : 1), true);
     } else if (event.key === " " || event.key === "Enter") {
       event.preventDefault();
       event.stopPropagation();
-      if (isHeld) props.onDrop();
-      else props.onHold({ upper: pair.upper.id, lower: pair.lower.id });
+      if (isHeld) hand.drop();
+      else hand.hold({ upper: pair.upper.id, lower: pair.lower.id });
     } else if (event.key === "Escape" && isHeld) {
       event.stopPropagation();
-      props.onPutBack();
+      hand.putBack();
     }
   };
 
@@ -214,7 +220,7 @@ export function Strata(props: Props) {
             className={isHeld ? "boundary held" : "boundary"}
             onPointerDown={grab(layer)}
             onKeyDown={step(layer)}
-            onBlur={() => isHeld && !drag.current && props.onDrop()}
+            onBlur={() => isHeld && !drag.current && hand.drop()}
             data-boundary={layer.id}
           >
             <rect x={x0 - 8} y={y - 14} width={w + 16} height="28" fill="transparent" />
@@ -230,7 +236,7 @@ export function Strata(props: Props) {
       })}
     </svg>
   );
-}
+});
 
 /** Of several boundaries that move the same two layers, the one just above the lower layer carries the bar. */
 function lastOf(layers: Layer[], upper: string, lower: string): string | undefined {

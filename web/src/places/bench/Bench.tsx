@@ -4,7 +4,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { flushSync } from "react-dom";
 import { Navigate, useNavigate, useParams, useSearchParams } from "react-router";
 import { type Assessment, api, type FormulaEdit, type FoundMix, Refused } from "../../api/client";
-import { type Held, Strata } from "../../instruments/strata/Strata";
+import { type Hand, type Held, Strata } from "../../instruments/strata/Strata";
 import { trade } from "../../instruments/strata/geometry";
 import { type Moved, WarmthRuler } from "../../instruments/ruler/WarmthRuler";
 import { useHouse } from "../../shell/HouseContext";
@@ -149,6 +149,62 @@ function Bench({ id }: { id: number }) {
     [trial, materials],
   );
   const layers = useMemo(() => toLayers(trial?.content.lines ?? [], materials), [trial, materials]);
+
+  const answer = preview?.answer ?? null;
+  const isHeld = preview?.kind === "held";
+  const stepped100 = !held && isHeld ? answer?.formula.lines : undefined;
+  const drawn = useMemo(
+    () =>
+      held
+        ? trade(layers, held.upper, held.lower, held.by).lines
+        : stepped100
+          ? toLayers(stepped100, materials)
+          : layers,
+    [held, stepped100, layers, materials],
+  );
+  const underLayers = useMemo(
+    () =>
+      under && trial
+        ? {
+            name: mix ? "mix" : `T${underTrial.data?.number}`,
+            lines: toLayers(under.formula.lines, materials, trial.content.lines),
+          }
+        : null,
+    [under, trial, mix, underTrial.data?.number, materials],
+  );
+  const hand = useMemo<Hand>(
+    () => ({
+      hold: (to) => setHeld({ ...to, by: 0 }),
+      move: (by, onTop) => {
+        const now = heldRef.current;
+        if (!now) return;
+        const total = trade(layers, now.upper, now.lower, onTop ? now.by + by : by).by;
+        heldRef.current = { ...now, by: total };
+        // Drawn in the frame of the hand's own movement, not in the one after.
+        flushSync(() => {
+          setHeld(heldRef.current);
+          acts.show({
+            kind: "held",
+            edits: [{ kind: "move-boundary", above: now.upper, below: now.lower, byPercent: total }],
+            answer: null,
+          });
+        });
+      },
+      drop: () => {
+        const now = heldRef.current;
+        setHeld(null);
+        if (!now) return;
+        const by = trade(layers, now.upper, now.lower, now.by).by;
+        if (by === 0) return acts.putBack();
+        void acts.apply([{ kind: "move-boundary", above: now.upper, below: now.lower, byPercent: by }]);
+      },
+      putBack: () => {
+        setHeld(null);
+        acts.putBack();
+      },
+    }),
+    [layers, acts],
+  );
 
   // A step with the keys is shown at once and kept when the hand rests.
   // Any other act keeps it first.
@@ -299,13 +355,6 @@ function Bench({ id }: { id: number }) {
       </Plates>
     );
 
-  const answer = preview?.answer ?? null;
-  const isHeld = preview?.kind === "held";
-  const drawn = held
-    ? trade(layers, held.upper, held.lower, held.by).lines
-    : isHeld && answer
-      ? toLayers(answer.formula.lines, materials)
-      : layers;
   const ghostLayers =
     preview?.kind === "remedy" && answer ? toLayers(answer.formula.lines, materials) : isHeld || held ? layers : null;
   const shown: Assessment = (isHeld || preview?.kind === "what-if") && answer ? answer.assessment : settled.assessment;
@@ -333,31 +382,6 @@ function Bench({ id }: { id: number }) {
   const held2 = held ? heldWords(held, layers, names, pxPerPercent) : null;
   const { open } = splitAside(settled.assessment.findings, trial.setAside);
   const next = Math.max(...trial.trials.map((one) => one.number)) + 1;
-
-  const drop = () => {
-    const now = heldRef.current;
-    setHeld(null);
-    if (!now) return;
-    const by = trade(layers, now.upper, now.lower, now.by).by;
-    if (by === 0) return acts.putBack();
-    void acts.apply([{ kind: "move-boundary", above: now.upper, below: now.lower, byPercent: by }]);
-  };
-
-  const moveTo = (by: number, onTop: boolean) => {
-    const now = heldRef.current;
-    if (!now) return;
-    const total = trade(layers, now.upper, now.lower, onTop ? now.by + by : by).by;
-    heldRef.current = { ...now, by: total };
-    // Drawn in the frame of the hand's own movement, not in the one after.
-    flushSync(() => {
-      setHeld(heldRef.current);
-      acts.show({
-        kind: "held",
-        edits: [{ kind: "move-boundary", above: now.upper, below: now.lower, byPercent: total }],
-        answer: null,
-      });
-    });
-  };
 
   const taken = preview?.kind === "what-if" ? preview.moved : null;
   const movedMark = taken && settled.assessment.landmarks.find((landmark) => landmark.id === taken.id);
@@ -482,14 +506,7 @@ function Bench({ id }: { id: number }) {
                 lines={drawn}
                 names={names}
                 ghost={ghostLayers}
-                under={
-                  under
-                    ? {
-                        name: mix ? "mix" : `T${underTrial.data?.number}`,
-                        lines: toLayers(under.formula.lines, materials, trial.content.lines),
-                      }
-                    : null
-                }
+                under={underLayers}
                 name={`T${trial.number}`}
                 pxPerPercent={pxPerPercent}
                 rowHeight={rowHeight}
@@ -498,13 +515,7 @@ function Bench({ id }: { id: number }) {
                 rowsHeight={rowsView.height}
                 held={held}
                 frozen={false}
-                onHold={(to) => setHeld({ ...to, by: 0 })}
-                onMove={moveTo}
-                onDrop={drop}
-                onPutBack={() => {
-                  setHeld(null);
-                  acts.putBack();
-                }}
+                hand={hand}
               />
             </div>
             <Rows
