@@ -41,19 +41,21 @@ var report = new StringBuilder()
     .AppendLine(Row($"The same of a formula asked before (let go, undone, opened again): {page["again"] / page["echo"]:0.00} ×", $"{page["again"]:0.0} ms", "at most 2 ×"))
     .AppendLine(Row($"The same from a bare client in the server's own process, asked before: {againUs / echoUs:0.00} × the echo", $"{againUs:0} µs against {echoUs:0} µs", "at most 2 ×"))
     .AppendLine(Row($"The same from a bare client, no two formulas alike: {anewUs / echoUs:0.00} × the echo", $"{anewUs:0} µs", "none set, see below"))
-    .AppendLine(Row("Pointer move to painted warmth ruler, 95th percentile, headless chromium, built application", $"{browser["paint"]:0.0} ms", "at most 50 ms"))
-    .AppendLine(Row("Second start to the first page drawn", $"{browser["start"] / 1000:0.0} s", "under 3 s"))
+    .AppendLine(Row("Pointer move to painted warmth ruler, 95th percentile, headless chromium, built application", $"{browser["paint"]:0.0} ms", Aim("at most 50 ms", browser["paint"] <= 50)))
+    .AppendLine(Row("Second start to the first page drawn", $"{browser["start"] / 1000:0.0} s", Aim("under 3 s", browser["start"] < 3000)))
     .AppendLine(Row("Initial script, gzip", $"{scriptKb:0} kB", "at most 400 kB"))
     .AppendLine()
     .AppendLine("While a boundary is held the browser asks without remedies; they are searched once the hand lets go.")
     .AppendLine()
     .AppendLine("A bare client's echo takes less time than the assessment of a formula never asked before, which therefore cannot be within 2 × of it;")
     .AppendLine("a page cannot tell the difference so finely. The loop is 100,000 dependent additions, timed in the same run:")
-    .AppendLine($"{loopUs:0} µs here. On this kind of machine it takes 60 to 150 µs from hour to hour, and times in the browser follow it.");
+    .AppendLine($"{loopUs:0} µs. Where other guests share the machine it doubles from hour to hour, and times in the browser with it.");
 await File.WriteAllTextAsync(Path.Combine(root, "docs", "performance.md"), report.ToString());
 Console.Write(report);
 
 static string Row(string what, string measured, string aim) => $"| {what} | {measured} | {aim} |";
+
+static string Aim(string aim, bool met) => met ? aim : $"{aim}: missed";
 
 static double Median(int rounds, Action work)
 {

@@ -1,0 +1,5 @@
+/** How chromium is started here: Debian's own, and silent. */
+export const launchOptions = {
+  executablePath: "/usr/bin/chromium",
+  args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"],
+};
