@@ -3,7 +3,7 @@ import hooks from "eslint-plugin-react-hooks";
 import typescript from "typescript-eslint";
 
 export default typescript.config(
-  { ignores: ["dist", "src/api/schema.ts"] },
+  { ignores: ["dist", "src/api/schema.generated.ts"] },
   js.configs.recommended,
   ...typescript.configs.strict,
   {
