@@ -37,11 +37,6 @@ public static class AssessEndpoints
 
     private static async Task<IResult> AnswerAsync(HttpRequest http, WorkshopKeeper keeper)
     {
-        if (!http.HasJsonContentType())
-        {
-            throw new BadHttpRequestException("The question is not JSON.", StatusCodes.Status415UnsupportedMediaType);
-        }
-
         using var question = new MemoryStream();
         await http.Body.CopyToAsync(question, http.HttpContext.RequestAborted);
         var bytes = question.GetBuffer().AsMemory(0, (int)question.Length);

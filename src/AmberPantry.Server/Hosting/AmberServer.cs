@@ -1,6 +1,5 @@
 using System.Net.Sockets;
 using System.Text.Json;
-using AmberPantry.Core;
 using AmberPantry.Data;
 using AmberPantry.Server.Bench;
 using AmberPantry.Server.House;
@@ -10,7 +9,7 @@ using AmberPantry.Server.Science;
 using AmberPantry.Server.Today;
 using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
-using Microsoft.EntityFrameworkCore;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.Extensions.FileProviders;
 
 namespace AmberPantry.Server.Hosting;
@@ -88,7 +87,7 @@ public static class AmberServer
         LogbookEndpoints.Map(api.MapGroup("/logbook").WithTags("logbook"));
         TodayEndpoints.Map(api.MapGroup("/today").WithTags("today"));
         HouseEndpoints.Map(api.MapGroup("/house").WithTags("house"));
-        api.Map("/{**rest}", (string? rest) => TypedResults.Problem($"There is nothing at /api/{rest}.", statusCode: StatusCodes.Status404NotFound)).ExcludeFromDescription();
+        api.Map("/{**rest}", NothingHere).ExcludeFromDescription();
         MapWeb(app, options.WebRoot);
         return app;
     }
@@ -133,6 +132,12 @@ public static class AmberServer
             app.Logger.LogWarning(error, "The first page could not be readied; it is worked out when it is asked for.");
         }
     }
+
+    /// <summary>An address that is not there, or one that is and was sent something else than JSON.</summary>
+    private static ProblemHttpResult NothingHere(HttpRequest request, string? rest) =>
+        request.ContentLength > 0 && !request.HasJsonContentType()
+            ? throw new BadHttpRequestException($"What was sent to /api/{rest} is not JSON.", StatusCodes.Status415UnsupportedMediaType)
+            : TypedResults.Problem($"There is nothing at /api/{rest}.", statusCode: StatusCodes.Status404NotFound);
 
     private static void MapWeb(WebApplication app, string folder)
     {

@@ -55,9 +55,12 @@ public sealed class Refusals(AmberOptions options, ILogger<Refusals> log) : IExc
     {
         var json = bad.InnerException as System.Text.Json.JsonException;
         var field = json?.Path?.TrimStart('$', '.') ?? "";
-        return bad.StatusCode == StatusCodes.Status413PayloadTooLarge
-            ? Problem(bad.StatusCode, "E_RANGE", "That is more than the workshop takes at once (20 MB).", "body", null, "Send a smaller document.")
-            : Problem(StatusCodes.Status400BadRequest, json is null ? "E_NOT_A_DOCUMENT" : "E_NOT_A_NUMBER", field.Length > 0 ? $"The value at {field} has the wrong kind." : "The request cannot be read.", field, null, "Check the field against the API description.");
+        return bad.StatusCode switch
+        {
+            StatusCodes.Status413PayloadTooLarge => Problem(bad.StatusCode, "E_RANGE", "That is more than the workshop takes at once (20 MB).", "body", null, "Send a smaller document."),
+            StatusCodes.Status415UnsupportedMediaType => Problem(bad.StatusCode, "E_NOT_A_DOCUMENT", bad.Message, "body", null, "Send JSON, and say so with Content-Type: application/json."),
+            _ => Problem(StatusCodes.Status400BadRequest, json is null ? "E_NOT_A_DOCUMENT" : "E_NOT_A_NUMBER", field.Length > 0 ? $"The value at {field} has the wrong kind." : "The request cannot be read.", field, null, "Check the field against the API description."),
+        };
     }
 
     private static ProblemDetails Problem(int status, string error, string detail, string field, string? value, string remedy)
