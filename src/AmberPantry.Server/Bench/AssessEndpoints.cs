@@ -1,7 +1,7 @@
 using System.Text.Json;
-using AmberPantry.Server.Hosting;
 using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Composition;
+using AmberPantry.Server.Hosting;
 using AmberPantry.Server.House;
 
 namespace AmberPantry.Server.Bench;
