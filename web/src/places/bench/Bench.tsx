@@ -18,7 +18,7 @@ import { AddLine, type TakeKeys } from "./AddLine";
 import { BenchBar, BenchTitle } from "./BenchHead";
 import { heldWords, shownWords, whatHappens } from "./benchWords";
 import { toLayers, underShares } from "./layers";
-import type { Panel } from "./panels";
+import type { Panel } from "./panels/Frame";
 import { PrintSheet } from "./PrintSheet";
 import { RightPlate } from "./RightPlate";
 import { type RowActs, Rows } from "./Rows";

@@ -3,7 +3,8 @@ import { memo } from "react";
 import { useNavigate } from "react-router";
 import type { Assessment, Trial } from "../../api/client";
 import { time } from "../../words/format";
-import { Facts, type Panel } from "./panels";
+import { Facts } from "./Facts";
+import type { Panel } from "./panels/Frame";
 import type { BenchActs } from "./useBench";
 
 type TitleProps = {

@@ -3,7 +3,13 @@ import { memo } from "react";
 import { type Assessment, api, type FormulaEdit, type Trial } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { Findings } from "./Findings";
-import { BatchPanel, CostPanel, FormulasPanel, MaterialPanel, type Panel, PourPanel, TrialsPanel } from "./panels";
+import { BatchPanel } from "./panels/BatchPanel";
+import { CostPanel } from "./panels/CostPanel";
+import { FormulasPanel } from "./panels/FormulasPanel";
+import type { Panel } from "./panels/Frame";
+import { MaterialPanel } from "./panels/MaterialPanel";
+import { PourPanel } from "./panels/PourPanel";
+import { TrialsPanel } from "./panels/TrialsPanel";
 import type { BenchActs } from "./useBench";
 
 type Props = {

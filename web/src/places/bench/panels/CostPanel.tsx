@@ -1,0 +1,44 @@
+import { type Assessment, type Trial } from "../../../api/client";
+import { useHouse } from "../../../shell/HouseContext";
+import { percent } from "../../../words/format";
+import { Frame } from "./Frame";
+
+export function CostPanel({ trial, assessment, onBack }: { trial: Trial; assessment: Assessment; onBack: () => void }) {
+  const { materials, units } = useHouse();
+  const priced = trial.content.lines.filter((line) => materials.get(line.material)?.pricePerKg != null);
+  return (
+    <Frame title="Cost" onBack={onBack}>
+      {assessment.cost.batchCost != null ? (
+        <p>
+          The batch costs <b>{units.money(assessment.cost.batchCost)}</b>
+          {assessment.cost.unitCost != null && (
+            <>
+              , <b>{units.money(assessment.cost.unitCost)}</b> each with its container
+            </>
+          )}
+          .
+        </p>
+      ) : (
+        <p>No price is known yet for {assessment.cost.unpriced.join(", ") || "anything in the pot"}.</p>
+      )}
+      <table className="plain-table panel-part">
+        <caption>Materials</caption>
+        <tbody>
+          {priced.map((line) => {
+            const material = materials.get(line.material);
+            return (
+              <tr key={line.id}>
+                <th scope="row">{material?.name}</th>
+                <td>{percent(line.percent)} %</td>
+                <td>
+                  {units.money((trial.content.batch.grams * line.percent * (material?.pricePerKg ?? 0)) / 100_000)}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <p className="hint">Materials and containers only. Time, label and losses are not in it.</p>
+    </Frame>
+  );
+}

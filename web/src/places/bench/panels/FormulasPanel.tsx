@@ -1,0 +1,73 @@
+import { useQuery } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { api, Refused, type Trial } from "../../../api/client";
+import { day } from "../../../words/format";
+import { Frame } from "./Frame";
+
+export function FormulasPanel({
+  trial,
+  onBack,
+  onRenamed,
+}: {
+  trial: Trial;
+  onBack: () => void;
+  onRenamed: () => void;
+}) {
+  const formulas = useQuery({ queryKey: ["formulas"], queryFn: api.formulas });
+  const [name, setName] = useState(trial.formulaName);
+  const [error, setError] = useState("");
+  const navigate = useNavigate();
+  return (
+    <Frame title="Formulas" onBack={onBack}>
+      <form
+        onSubmit={async (event) => {
+          event.preventDefault();
+          try {
+            await api.renameFormula(trial.formulaId, name);
+            setError("");
+            onRenamed();
+          } catch (refused) {
+            setError(refused instanceof Refused ? refused.line : String(refused));
+          }
+        }}
+      >
+        <label className="form-field">
+          <span>Name</span>
+          <input
+            className="text-field"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            aria-invalid={error !== ""}
+          />
+          {error && (
+            <span className="field-error" role="alert">
+              {error}
+            </span>
+          )}
+        </label>
+        <div className="button-row">
+          <Button size="small" htmlType="submit" disabled={name === trial.formulaName}>
+            Rename
+          </Button>
+          <Button size="small" onClick={() => navigate("/bench/new")}>
+            Start a formula
+          </Button>
+        </div>
+      </form>
+      <ul className="panel-list panel-part">
+        {formulas.data?.map((one) => (
+          <li key={one.id} aria-current={one.id === trial.formulaId ? "true" : undefined}>
+            <Link className="row-link" to={`/bench/${one.trial}`}>
+              {one.name}
+            </Link>
+            <span className="hint">
+              trial {one.trialNumber}, {day(one.changedAt)}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </Frame>
+  );
+}
