@@ -1,9 +1,8 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Button } from "antd";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { flushSync } from "react-dom";
-import { Navigate, useNavigate, useParams, useSearchParams } from "react-router";
-import { type Assessment, api, type FormulaEdit, type FoundMix, Refused } from "../../api/client";
+import { Navigate, useNavigate, useParams } from "react-router";
+import { type Assessment, api, type FormulaEdit, Refused } from "../../api/client";
 import { type Hand, type Held, Strata } from "../../instruments/strata/Strata";
 import { trade } from "../../instruments/strata/geometry";
 import { type Moved, WarmthRuler } from "../../instruments/ruler/WarmthRuler";
@@ -16,14 +15,16 @@ import { IntentDialog, TwoVersions } from "./dialogs";
 import { countFindings, splitAside } from "./Findings";
 import { AddLine, type TakeKeys } from "./AddLine";
 import { BenchBar, BenchTitle } from "./BenchHead";
-import { heldWords, shownWords, whatHappens } from "./benchWords";
+import { heldWords, shownWords } from "./benchWords";
 import { toLayers, underShares } from "./layers";
 import type { Panel } from "./panels/Frame";
 import { PrintSheet } from "./PrintSheet";
 import { RightPlate } from "./RightPlate";
 import { type RowActs, Rows } from "./Rows";
 import { StartFormula } from "./StartFormula";
-import { type BenchActs, useBench } from "./useBench";
+import { useBench } from "./useBench";
+import { useUnder } from "./useUnder";
+import { WhatIf } from "./WhatIf";
 import "./bench.css";
 
 const lastTrial = "amber.bench.trial";
@@ -46,7 +47,6 @@ function Bench({ id }: { id: number }) {
   const { house, units, materials } = useHouse();
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const [search, setSearch] = useSearchParams();
   const bench = useBench(
     id,
     useCallback((to: number) => navigate(`/bench/${to}`), [navigate]),
@@ -59,30 +59,12 @@ function Bench({ id }: { id: number }) {
   const [held, setHeld] = useState<(Held & { by: number }) | null>(null);
   const [stepped, setStepped] = useState<{ line: string; to: number } | null>(null);
   const [rowsView, setRowsView] = useState({ top: 0, height: 400 });
-  const [mix, setMix] = useState<FoundMix | null>(null);
   const heldRef = useRef(held);
   heldRef.current = held;
   const chosenRef = useRef(chosen);
   chosenRef.current = chosen;
 
-  const underId = Number(search.get("under")) || null;
-  const underTrial = useQuery({
-    queryKey: ["trial", underId],
-    queryFn: () => api.trial(underId ?? 0),
-    enabled: underId !== null,
-  });
-  const underFormula = mix?.formula ?? underTrial.data?.content;
-  const underName = mix ? "a mix that holds" : underTrial.data ? `trial ${underTrial.data.number}` : "";
-  const underAssessed = useQuery({
-    queryKey: ["assess-under", mix ? JSON.stringify(mix.formula) : [underTrial.data?.id, underTrial.data?.revision]],
-    queryFn: () => (underFormula ? api.assess({ formula: underFormula }) : Promise.reject(new Error("nothing under"))),
-    enabled: !!underFormula,
-  });
-  const underAnswer = underAssessed.data?.assessment;
-  const under = useMemo(
-    () => (underFormula && underAnswer ? { name: underName, formula: underFormula, assessment: underAnswer } : null),
-    [underFormula, underName, underAnswer],
-  );
+  const { id: underId, mix, under, lay: layUnder } = useUnder();
 
   useEffect(() => {
     if (trial) localStorage.setItem(lastTrial, String(trial.id));
@@ -91,11 +73,10 @@ function Bench({ id }: { id: number }) {
 
   const lay = useCallback(
     (other: number | null) => {
-      setMix(null);
-      setSearch(other ? { under: String(other) } : {}, { replace: true });
+      layUnder(other);
       setPanel(null);
     },
-    [setSearch],
+    [layUnder],
   );
 
   const { say, show } = acts;
@@ -113,13 +94,6 @@ function Bench({ id }: { id: number }) {
     setTakeKeys(() => take);
     setTyping(line);
   }, []);
-  const forkMix = useCallback<BenchActs["fork"]>(
-    async (intent, edits, content) => {
-      await acts.fork(intent, edits, content);
-      setMix(null);
-    },
-    [acts],
-  );
   const leaveIntent = useCallback(() => acts.askIntent(null), [acts]);
   const rowActs = useMemo<RowActs>(
     () => ({
@@ -165,12 +139,9 @@ function Bench({ id }: { id: number }) {
   const underLayers = useMemo(
     () =>
       under && trial
-        ? {
-            name: mix ? "mix" : `T${underTrial.data?.number}`,
-            lines: toLayers(under.formula.lines, materials, trial.content.lines),
-          }
+        ? { name: under.short, lines: toLayers(under.formula.lines, materials, trial.content.lines) }
         : null,
-    [under, trial, mix, underTrial.data?.number, materials],
+    [under, trial, materials],
   );
   const hand = useMemo<Hand>(
     () => ({
@@ -388,57 +359,15 @@ function Bench({ id }: { id: number }) {
   const moved: Moved | null = taken && movedMark ? { ...taken, from: movedMark.temperatureC } : null;
   const foot =
     moved && movedMark ? (
-      <span className="what-if">
-        <span>
-          What if the {movedMark.name} is <b>{units.temperature(moved.celsius)}</b>?{" "}
-          {answer ? <b>{whatHappens(answer.assessment, moved.id)}</b> : ""}
-        </span>
-        <Button size="small" onClick={acts.putBack}>
-          Put back
-        </Button>
-        <Button size="small" onClick={() => void keepLandmark(moved)}>
-          Keep {units.bareTemperature(moved.celsius)}°
-        </Button>
-        {movedMark.kind === "storage" && (
-          <Button size="small" onClick={() => void findMix(moved.celsius)}>
-            Find a mix that holds here
-          </Button>
-        )}
-      </span>
+      <WhatIf
+        formula={trial.content}
+        landmark={movedMark}
+        moved={moved}
+        answer={answer?.assessment ?? null}
+        acts={acts}
+        onFound={layUnder}
+      />
     ) : undefined;
-
-  async function keepLandmark(to: Moved) {
-    try {
-      const workshop = house.house.workshop;
-      await api.saveHouse({
-        ...house.house,
-        workshop: {
-          ...workshop,
-          landmarks: workshop.landmarks.map((one) => (one.id === to.id ? { ...one, temperatureC: to.celsius } : one)),
-        },
-      });
-      await queries.invalidateQueries({ queryKey: ["house"] });
-      await queries.invalidateQueries({ queryKey: ["assess"] });
-      acts.putBack();
-      acts.say({ text: `The ${movedMark?.name} is now at ${units.temperature(to.celsius)}.` });
-    } catch (refused) {
-      acts.say({ text: refused instanceof Refused ? refused.line : String(refused), stop: true });
-    }
-  }
-
-  async function findMix(celsius: number) {
-    if (!trial) return;
-    try {
-      const found = await api.mix(trial.content, celsius);
-      setSearch({}, { replace: true });
-      setMix(found);
-      acts.putBack();
-      acts.say({ text: found.says });
-    } catch (refused) {
-      acts.say({ text: refused instanceof Refused ? refused.line : String(refused), stop: true });
-    }
-  }
-
   const status = held2 ?? (preview?.kind === "remedy" && answer ? shownWords(rows, names) : null);
   return (
     <>
@@ -554,7 +483,7 @@ function Bench({ id }: { id: number }) {
         trial={trial}
         edits={bench.asksIntent}
         content={mix?.formula}
-        onFork={forkMix}
+        onFork={acts.fork}
         onClose={leaveIntent}
       />
       <TwoVersions conflict={bench.conflict} onKeep={(which) => void bench.resolve(which)} onFork={acts.fork} />

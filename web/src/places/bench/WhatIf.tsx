@@ -1,0 +1,69 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { type Assessment, api, type Formula, type FoundMix, type LandmarkReading, Refused } from "../../api/client";
+import type { Moved } from "../../instruments/ruler/WarmthRuler";
+import { useHouse } from "../../shell/HouseContext";
+import { whatHappens } from "./benchWords";
+import type { BenchActs } from "./useBench";
+
+type Props = {
+  formula: Formula;
+  landmark: LandmarkReading;
+  moved: Moved;
+  answer: Assessment | null;
+  acts: BenchActs;
+  onFound: (mix: FoundMix) => void;
+};
+
+/** A landmark that was moved to see what would happen: put it back, keep it, or find a mix that holds there. */
+export function WhatIf({ formula, landmark, moved, answer, acts, onFound }: Props) {
+  const { house, units } = useHouse();
+  const queries = useQueryClient();
+  const trying = (act: () => Promise<void>) => () =>
+    void act().catch((refused: unknown) =>
+      acts.say({ text: refused instanceof Refused ? refused.line : String(refused), stop: true }),
+    );
+
+  const keep = trying(async () => {
+    const workshop = house.house.workshop;
+    await api.saveHouse({
+      ...house.house,
+      workshop: {
+        ...workshop,
+        landmarks: workshop.landmarks.map((one) =>
+          one.id === moved.id ? { ...one, temperatureC: moved.celsius } : one,
+        ),
+      },
+    });
+    await queries.invalidateQueries({ queryKey: ["house"] });
+    await queries.invalidateQueries({ queryKey: ["assess"] });
+    acts.putBack();
+    acts.say({ text: `The ${landmark.name} is now at ${units.temperature(moved.celsius)}.` });
+  });
+  const find = trying(async () => {
+    const found = await api.mix(formula, moved.celsius);
+    onFound(found);
+    acts.putBack();
+    acts.say({ text: found.says });
+  });
+
+  return (
+    <span className="what-if">
+      <span>
+        What if the {landmark.name} is <b>{units.temperature(moved.celsius)}</b>?{" "}
+        {answer ? <b>{whatHappens(answer, moved.id)}</b> : ""}
+      </span>
+      <Button size="small" onClick={acts.putBack}>
+        Put back
+      </Button>
+      <Button size="small" onClick={keep}>
+        Keep {units.bareTemperature(moved.celsius)}°
+      </Button>
+      {landmark.kind === "storage" && (
+        <Button size="small" onClick={find}>
+          Find a mix that holds here
+        </Button>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,34 @@
+import { useQuery } from "@tanstack/react-query";
+import { useCallback, useMemo, useState } from "react";
+import { useSearchParams } from "react-router";
+import { api, type FoundMix } from "../../api/client";
+
+/** What lies under the trial in hand: another trial, named in the address, or a mix that was found. */
+export function useUnder() {
+  const [search, setSearch] = useSearchParams();
+  const [mix, setMix] = useState<FoundMix | null>(null);
+  const id = Number(search.get("under")) || null;
+  const trial = useQuery({ queryKey: ["trial", id], queryFn: () => api.trial(id ?? 0), enabled: id !== null }).data;
+  const formula = mix?.formula ?? trial?.content;
+  const assessment = useQuery({
+    queryKey: ["assess-under", mix ? JSON.stringify(mix.formula) : [trial?.id, trial?.revision]],
+    queryFn: () => (formula ? api.assess({ formula }) : Promise.reject(new Error("nothing under"))),
+    enabled: !!formula,
+  }).data?.assessment;
+  const number = trial?.number;
+  const under = useMemo(
+    () =>
+      formula && assessment
+        ? { name: mix ? "a mix that holds" : `trial ${number}`, short: mix ? "mix" : `T${number}`, formula, assessment }
+        : null,
+    [formula, assessment, mix, number],
+  );
+  const lay = useCallback(
+    (other: number | FoundMix | null) => {
+      setMix(typeof other === "number" ? null : other);
+      setSearch(typeof other === "number" ? { under: String(other) } : {}, { replace: true });
+    },
+    [setSearch],
+  );
+  return { id, mix, under, lay };
+}
