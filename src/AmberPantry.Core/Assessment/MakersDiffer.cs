@@ -9,8 +9,6 @@ public sealed record School(string Id, string Question, string One, string Other
 {
     private const string Note = "makers-differ";
 
-    private static readonly Lazy<ILookup<Family, School>> ByFamily = new(() => All!.SelectMany(school => school.families, (school, family) => (school, family)).ToLookup(pair => pair.family, pair => pair.school));
-
     private IReadOnlyList<Family> families = [];
     private HashSet<string> materials = [];
     private HashSet<Role> roles = [];
@@ -24,9 +22,11 @@ public sealed record School(string Id, string Question, string One, string Other
         findings = row.List("findings"),
     });
 
+    private static readonly ILookup<Family, School> ByFamily = All.SelectMany(school => school.families, (school, family) => (school, family)).ToLookup(pair => pair.family, pair => pair.school);
+
     /// <summary>Questions that a formula raises, by its family and what is in it.</summary>
     internal static IReadOnlyList<School> RaisedBy(Case at) =>
-        at.Lines.Count == 0 ? [] : [.. ByFamily.Value[at.Formula.Family].Where(school => school.materials.Count + school.roles.Count == 0 || at.Lines.Any(school.SpeaksOf))];
+        at.Lines.Count == 0 ? [] : [.. ByFamily[at.Formula.Family].Where(school => school.materials.Count + school.roles.Count == 0 || at.Lines.Any(school.SpeaksOf))];
 
     /// <summary>Puts each question beside the finding that rests on it; those that rest on none share one note.</summary>
     internal static (ILookup<string, School> Beside, IReadOnlyList<School> Alone) Among(Case at, IReadOnlyList<Found> found)

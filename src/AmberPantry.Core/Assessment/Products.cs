@@ -57,7 +57,7 @@ internal static class ProductViews
     public static PowderView Powders(Case at)
     {
         var powders = PowderLines(at);
-        if (powders.Length == 0)
+        if (powders.All(line => line.Powder.IsOilSoluble))
         {
             return new PowderView(null, null);
         }
@@ -69,7 +69,7 @@ internal static class ProductViews
         }
 
         var fat = liquids.Sum(liquid => liquid.Item1);
-        return new PowderView(null, fat > 0 && powders.Any(line => !line.Powder.IsOilSoluble) ? PowderInFat.Of(powders, fat, fat / liquids.Sum(liquid => liquid.Item1 / liquid.Item2), 0, 20) : null);
+        return new PowderView(null, fat > 0 ? PowderInFat.Of(powders, fat, fat / liquids.Sum(liquid => liquid.Item1 / liquid.Item2), 0, 20) : null);
     }
 
     public static (PowderMaterial Powder, double G)[] PowderLines(Case at) =>

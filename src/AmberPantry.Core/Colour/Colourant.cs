@@ -5,9 +5,9 @@ namespace AmberPantry.Core.Colour;
 /// <param name="DensityGMl">Bulk density of powders and salts, g/mL.</param>
 public sealed record ColourBase(string Id, string Name, string Family, double[] K, double[] S, double DensityGMl)
 {
-    private static readonly Lazy<IReadOnlyList<(ColourBase Product, Lab Colour)>> Bare = new(() => [.. All!.Values.Select(product => (product, Lab.FromLinear(new Paint(product).Reflectance([]))))]);
-
     public static IReadOnlyDictionary<string, ColourBase> All { get; } = ColourTable.Rows.OfType<ColourBase>().ToDictionary(row => row.Id);
+
+    private static readonly Lazy<IReadOnlyList<(ColourBase Product, Lab Colour)>> Bare = new(() => [.. All.Values.Select(product => (product, Lab.FromLinear(new Paint(product).Reflectance([]))))]);
 
     /// <summary>The base of a family whose bare colour is nearest.</summary>
     public static ColourBase Nearest(string family, Lab colour) => Bare.Value.Where(bare => bare.Product.Family == family).MinBy(bare => Lab.DeltaE00(colour, bare.Colour)).Product;
