@@ -21,7 +21,15 @@ var slowest = wholes.MaxBy(one => one.Us);
 var coolingUs = Median(200, CoolingOfThreeHours());
 var (balanceUs, worstGap) = BalanceOfTwelve();
 var (echoUs, anewUs, againUs, page) = await OverHttp(root);
-var browser = await Node(root, "measure.mjs");
+var runs = new List<Dictionary<string, double>>();
+for (var run = 0; run < 5; run++)
+{
+    runs.Add(await Node(root, "measure.mjs"));
+}
+
+double OfRuns(string figure) => runs.Select(run => run[figure]).Order().ElementAt(runs.Count / 2);
+string Span(string figure, double by, string unit) => $"{OfRuns(figure) / by:0.0} {unit} ({runs.Min(run => run[figure]) / by:0.0} to {runs.Max(run => run[figure]) / by:0.0})";
+
 var scriptKb = InitialScriptKb(root);
 
 var report = new StringBuilder()
@@ -41,8 +49,8 @@ var report = new StringBuilder()
     .AppendLine(Row($"The same of a formula asked before (let go, undone, opened again): {page["again"] / page["echo"]:0.00} ×", $"{page["again"]:0.0} ms", "at most 2 ×"))
     .AppendLine(Row($"The same from a bare client in the server's own process, asked before: {againUs / echoUs:0.00} × the echo", $"{againUs:0} µs against {echoUs:0} µs", "at most 2 ×"))
     .AppendLine(Row($"The same from a bare client, no two formulas alike: {anewUs / echoUs:0.00} × the echo", $"{anewUs:0} µs", "none set, see below"))
-    .AppendLine(Row("Pointer move to painted warmth ruler, 95th percentile, headless chromium, built application", $"{browser["paint"]:0.0} ms", Aim("at most 50 ms", browser["paint"] <= 50)))
-    .AppendLine(Row("Second start to the first page drawn", $"{browser["start"] / 1000:0.0} s", Aim("under 3 s", browser["start"] < 3000)))
+    .AppendLine(Row("Pointer move to painted warmth ruler, 95th percentile of 120 moves, headless chromium, built application; median of five runs", Span("paint", 1, "ms"), Aim("at most 50 ms", OfRuns("paint") <= 50)))
+    .AppendLine(Row("Second start to the first page drawn; median of five runs", Span("start", 1000, "s"), Aim("under 3 s", OfRuns("start") < 3000)))
     .AppendLine(Row("Initial script, gzip", $"{scriptKb:0} kB", "at most 400 kB"))
     .AppendLine()
     .AppendLine("While a boundary is held the browser asks without remedies; they are searched once the hand lets go.")
