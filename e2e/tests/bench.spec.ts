@@ -83,6 +83,8 @@ test("a landmark is taken to see what would happen, and a mix that holds is laid
   await page.getByRole("button", { name: "Start trial 8" }).click();
   await expect(page.getByRole("button", { name: "trial 8", exact: true })).toBeVisible();
   await expect(page.getByRole("group", { name: /Warmth ruler/ })).toBeVisible();
+  await expect(page).toHaveURL(/\/bench\/\d+$/);
+  await expect(page.getByText("laid under")).toHaveCount(0);
 });
 
 test("a trial laid under gives both states, swaps, and reads as a table", async ({ page, demo }) => {
