@@ -1,4 +1,4 @@
-// Prints the median latency in ms, as a page in chromium sees it, of an empty JSON echo and of POST /api/assess: node latency.mjs <address>.
+// Prints the median latency in ms, as a page in chromium sees it, of an empty JSON echo and of POST /api/assess: node latency.mjs <address> <formula as JSON>.
 import { chromium } from "@playwright/test";
 import { launchOptions } from "./chromium.mjs";
 
@@ -6,18 +6,13 @@ const browser = await chromium.launch(launchOptions);
 const page = await browser.newPage();
 await page.goto(`${process.argv[2]}/today`);
 await page.waitForLoadState("networkidle");
-const medians = await page.evaluate(async () => {
-  const parts = [["beeswax", 11], ["candelilla wax", 2], ["carnauba wax", 1], ["shea butter", 18], ["cocoa butter", 8], ["mango butter", 6], ["lanolin", 8], ["high-oleic sunflower oil", 30], ["castor oil", 10], ["jojoba oil", 4], ["essential oil", 1], ["mixed tocopherols", 1]];
-  // No two formulas alike, so that nothing can be remembered from one to the next.
+const medians = await page.evaluate(async (plain) => {
+  // No two formulas alike, so that nothing can be remembered from one to the next: the first line takes from the eighth.
   const formula = (turn) => ({
-    family: "balm",
-    batch: { grams: 600, lossPercent: 0 },
-    lines: parts.map(([material, percent], i) => ({
-      id: `L${i + 1}`,
-      material,
-      percent: Number((percent + (i === 0 ? turn / 1000 : i === 7 ? -turn / 1000 : 0)).toFixed(3)),
-      phase: "melt",
-      kept: false,
+    ...plain,
+    lines: plain.lines.map((line, i) => ({
+      ...line,
+      percent: Number((line.percent + (i === 0 ? turn / 1000 : i === 7 ? -turn / 1000 : 0)).toFixed(3)),
     })),
   });
   const ask = async (path, body) => {
@@ -38,6 +33,6 @@ const medians = await page.evaluate(async () => {
     times.again.push(again);
   }
   return Object.entries(times).map(([name, list]) => [name, list.sort((a, b) => a - b)[list.length >> 1]]);
-});
+}, JSON.parse(process.argv[3]));
 for (const [name, median] of medians) console.log(`${name}=${median.toFixed(3)}`);
 await browser.close();

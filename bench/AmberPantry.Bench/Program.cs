@@ -2,6 +2,7 @@ using System.Diagnostics;
 using System.Globalization;
 using System.Net.Http.Json;
 using System.Text;
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using AmberPantry.Core;
 using AmberPantry.Core.Assessment;
@@ -205,7 +206,7 @@ static async Task<(double EchoUs, double AnewUs, double AgainUs, Dictionary<stri
         }
     }
 
-    var page = await Node(root, "latency.mjs", AmberServer.Address(app));
+    var page = await Node(root, "latency.mjs", AmberServer.Address(app), JsonSerializer.Serialize(Varied(0), AmberJson.Options));
     await app.StopAsync();
     return (Middle(echo), Middle(anew), Middle(again), page);
 

@@ -93,5 +93,5 @@ public sealed class PantryDb(DbContextOptions<PantryDb> options) : DbContext(opt
 /// <summary>Lets the migration tool build the model without the server.</summary>
 public sealed class PantryDbDesign : IDesignTimeDbContextFactory<PantryDb>
 {
-    public PantryDb CreateDbContext(string[] args) => new(new DbContextOptionsBuilder<PantryDb>().UseSqlite("Data Source=design.db").Options);
+    public PantryDb CreateDbContext(string[] args) => new(PantryFile.Options("design.db"));
 }

@@ -68,6 +68,9 @@ export class Refused extends Error {
   }
 }
 
+/** What went wrong, in one line for the maker. */
+export const inWords = (error: unknown): string => (error instanceof Refused ? error.line : String(error));
+
 /** The server did not answer at all. */
 export class NoConnection extends Error {}
 

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { flushSync } from "react-dom";
 import { Navigate, useNavigate, useParams } from "react-router";
-import { type Assessment, api, type FormulaEdit, Refused } from "../../api/client";
+import { api, type Assessment, type FormulaEdit, inWords, Refused } from "../../api/client";
 import { type Hand, type Held, Strata } from "../../instruments/strata/Strata";
 import { trade } from "../../instruments/strata/geometry";
 import { type Moved, WarmthRuler } from "../../instruments/ruler/WarmthRuler";
@@ -86,7 +86,7 @@ function Bench({ id }: { id: number }) {
       await queries.invalidateQueries();
       navigate(`/make/${batch.id}`);
     } catch (refused) {
-      say({ text: refused instanceof Refused ? refused.line : String(refused), stop: true });
+      say({ text: inWords(refused), stop: true });
     }
   }, [id, navigate, queries, say]);
   const typeAt = useCallback((line: string, take: TakeKeys) => {
@@ -329,14 +329,7 @@ function Bench({ id }: { id: number }) {
   const ghostLayers =
     preview?.kind === "remedy" && answer ? toLayers(answer.formula.lines, materials) : isHeld || held ? layers : null;
   const shown: Assessment = (isHeld || preview?.kind === "what-if") && answer ? answer.assessment : settled.assessment;
-  const ghostCurve =
-    preview?.kind === "remedy"
-      ? answer?.assessment.curve
-      : isHeld
-        ? settled.assessment.curve
-        : preview?.kind === "what-if"
-          ? null
-          : null;
+  const ghostCurve = preview?.kind === "remedy" ? answer?.assessment.curve : isHeld ? settled.assessment.curve : null;
   const after =
     preview && preview.kind !== "what-if"
       ? new Map(answer?.formula.lines.map((line) => [line.id, line.percent]))

@@ -2,7 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { api, type Family, Refused } from "../../api/client";
+import { api, type Family, inWords } from "../../api/client";
 import { Plates } from "../../shell/Plates";
 
 const families: [Family, string, string][] = [
@@ -27,7 +27,7 @@ export function StartFormula({ first }: { first: boolean }) {
       await queries.invalidateQueries({ queryKey: ["today"] });
       navigate(`/bench/${trial.id}`);
     } catch (refused) {
-      setError(refused instanceof Refused ? refused.line : String(refused));
+      setError(inWords(refused));
     }
   };
   return (

@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
-import { type Assessment, api, type Formula, type FoundMix, type LandmarkReading, Refused } from "../../api/client";
+import { api, type Assessment, type Formula, type FoundMix, inWords, type LandmarkReading } from "../../api/client";
 import type { Moved } from "../../instruments/ruler/WarmthRuler";
 import { useHouse } from "../../shell/HouseContext";
 import { whatHappens } from "./benchWords";
@@ -20,9 +20,7 @@ export function WhatIf({ formula, landmark, moved, answer, acts, onFound }: Prop
   const { house, units } = useHouse();
   const queries = useQueryClient();
   const trying = (act: () => Promise<void>) => () =>
-    void act().catch((refused: unknown) =>
-      acts.say({ text: refused instanceof Refused ? refused.line : String(refused), stop: true }),
-    );
+    void act().catch((refused: unknown) => acts.say({ text: inWords(refused), stop: true }));
 
   const keep = trying(async () => {
     const workshop = house.house.workshop;

@@ -1,6 +1,6 @@
 import { Button, Modal } from "antd";
 import { memo, useState } from "react";
-import { type Formula, type FormulaEdit, Refused, type Trial } from "../../api/client";
+import { type Formula, type FormulaEdit, inWords, type Trial } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { percent, time } from "../../words/format";
 
@@ -23,7 +23,7 @@ export const IntentDialog = memo(function IntentDialog({ trial, edits, content, 
       setIntent("");
       setError("");
     } catch (refused) {
-      setError(refused instanceof Refused ? refused.line : String(refused));
+      setError(inWords(refused));
     }
   };
   return (

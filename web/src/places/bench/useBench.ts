@@ -2,10 +2,11 @@ import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-quer
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { flushSync } from "react-dom";
 import {
-  type AssessAnswer,
   api,
+  type AssessAnswer,
   type Formula,
   type FormulaEdit,
+  inWords,
   isConnected,
   NoConnection,
   onConnection,
@@ -185,7 +186,7 @@ export function useBench(trialId: number, onFork: (id: number) => void) {
           setSaid({ text: `${way === "undo" ? "Undone" : "Done again"}: ${words}.` });
         } catch (error) {
           if (error instanceof Refused && error.theirs) queries.setQueryData(["trial", trialId], error.theirs);
-          setSaid({ text: error instanceof Refused ? error.line : String(error), stop: true });
+          setSaid({ text: inWords(error), stop: true });
         }
       }),
     [current, inTurn, queries, settle, trialId],

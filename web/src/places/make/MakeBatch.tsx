@@ -4,6 +4,7 @@ import { useNavigate, useParams } from "react-router";
 import {
   api,
   type Batch,
+  inWords,
   type MakeStep,
   NoConnection,
   onConnection,
@@ -129,7 +130,7 @@ export function MakeBatch() {
     } catch (error) {
       if (error instanceof NoConnection) return;
       setAt(index);
-      setRefused(error instanceof Refused ? error.line : String(error));
+      setRefused(inWords(error));
     }
   };
 
@@ -201,7 +202,7 @@ export function MakeBatch() {
       queries.setQueryData(["batch", id], now);
       setAt(now.atStep);
     } catch (error) {
-      setRefused(error instanceof Refused ? error.line : String(error));
+      setRefused(inWords(error));
     }
   };
 

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { api, Refused, type Today } from "../../api/client";
+import { api, inWords, Refused, type Today } from "../../api/client";
 import { Jar } from "../../instruments/glyphs";
 import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
@@ -257,7 +257,7 @@ function RoomForm({ today, onDone }: { today: Today; onDone: (said: string) => v
         } catch (refused) {
           setError({
             field: refused instanceof Refused && refused.field.includes("humidity") ? "humidity" : "room",
-            text: refused instanceof Refused ? refused.line : String(refused),
+            text: inWords(refused),
           });
         }
       }}
@@ -324,7 +324,7 @@ function TomorrowForm({ today, onDone }: { today: Today; onDone: (said: string) 
         } catch (refused) {
           setError({
             id: refused instanceof Refused ? (refused.field.split(".")[1] ?? "") : "",
-            text: refused instanceof Refused ? refused.line : String(refused),
+            text: inWords(refused),
           });
         }
       }}

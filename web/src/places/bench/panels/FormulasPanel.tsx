@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { api, Refused, type Trial } from "../../../api/client";
+import { api, inWords, type Trial } from "../../../api/client";
 import { day } from "../../../words/format";
 import { Frame } from "./Frame";
 
@@ -29,7 +29,7 @@ export function FormulasPanel({
             setError("");
             onRenamed();
           } catch (refused) {
-            setError(refused instanceof Refused ? refused.line : String(refused));
+            setError(inWords(refused));
           }
         }}
       >
