@@ -33,6 +33,11 @@ internal readonly struct DataRow(CsvReader csv)
 
     public double? OptionalNumber(string column) => Text(column) is { Length: > 0 } text ? double.Parse(text, CultureInfo.InvariantCulture) : null;
 
+    /// <summary>One of an enum's words, written with underscores or hyphens.</summary>
+    public T Word<T>(string column)
+        where T : struct, Enum =>
+        Enum.Parse<T>(Text(column).Replace("_", "", StringComparison.Ordinal).Replace("-", "", StringComparison.Ordinal), ignoreCase: true);
+
     public bool Flag(string column) => Text(column) == "1";
 
     public string[] List(string column) => Text(column).Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);

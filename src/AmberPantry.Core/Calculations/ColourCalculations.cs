@@ -1,7 +1,6 @@
 using System.Text.Json;
-using AmberPantry.Core.Colour;
-using AmberPantry.Core.Composition;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Colour;
 
 namespace AmberPantry.Core.Calculations;
 
@@ -12,28 +11,94 @@ internal static class ColourCalculations
 
     public static IEnumerable<Calculation> All { get; } =
     [
-        new(Topic, "shade", "How a product looks with its colourants.", """{"base": "butter_ivory", "colourants": [{"id": "mica_blue", "pct": 1}], "overrunPct": 60}""", fields =>
-        {
-            var paint = ReadPaint(fields);
-            return Shade.Of(paint, Colourants(fields));
-        }),
-        new(Topic, "film", "How much a film of it hides.", """{"base": "stick_white", "colourants": [{"id": "titanium_dioxide", "pct": 4}], "thicknessUm": 30}""", FilmOf),
-        new(Topic, "deltaE00", "How far two colours are apart.", """{"one": "#A9BEE6", "two": [73, 25, -18]}""", fields => ColourMatch.Of(Colour(fields, "one"), Colour(fields, "two"))),
-        new(Topic, "doseForDepth", "Colourant for a wanted depth.", """{"base": "butter_white", "colourant": "iron_oxide_red", "deltaE00": 12, "batchG": 200}""", DepthOf),
-        new(Topic, "doseForTarget", "Colourant that comes nearest to a wanted shade.", """{"base": "butter_white", "colourant": "ultramarine_blue", "target": "#A9BEE6", "batchG": 250}""", TargetOf),
-        new(Topic, "mixForTarget", "Up to three colourants mixed for a wanted shade.", """{"base": "butter_ivory", "target": "#C4A284", "colourantIds": ["iron_oxide_red", "iron_oxide_yellow", "iron_oxide_black"], "batchG": 500}""", MixOf),
-        new(Topic, "settle", "Whether a pigment stays where it is put.", """{"colourant": "mica_blue", "viscosity25MPas": 60, "pourC": 78, "setC": 46, "pct": 1}""", SettleOf),
-        new(Topic, "bleed", "How far two colours run into each other.", """{"colourant": "chlorophyll_oil", "liquidFraction": 0.6, "days": 7}""", fields =>
-            Bleeding.Of(One(fields), fields.Number("liquidFraction", 0, 1, 0.7), fields.Number("days", 0, 100_000, 30))),
-        new(Topic, "fade", "What is left of a colour after months in the light.", """{"colourant": "chlorophyll_oil", "months": 3, "light": "clear_window"}""", fields =>
-            Fading.Of(One(fields), fields.Number("months", 0), fields.Number("tempC", -20, 60, 20), fields.Word("light", [.. Fading.Lights.Keys], "opaque"))),
+        new(
+            Topic,
+            "shade",
+            "How a product looks with its colourants.",
+            """{"base": "butter_ivory", "colourants": [{"id": "mica_blue", "pct": 1}], "overrunPct": 60}""",
+            fields =>
+            {
+                var paint = ReadPaint(fields);
+                return Shade.Of(paint, Colourants(fields));
+            }
+        ),
+        new(
+            Topic,
+            "film",
+            "How much a film of it hides.",
+            """{"base": "stick_white", "colourants": [{"id": "titanium_dioxide", "pct": 4}], "thicknessUm": 30}""",
+            FilmOf
+        ),
+        new(Topic, "deltaE00", "How far two colours are apart.", """{"one": "#A9BEE6", "two": [73, 25, -18]}""", fields =>
+            ColourMatch.Of(Colour(fields, "one"), Colour(fields, "two"))
+        ),
+        new(
+            Topic,
+            "doseForDepth",
+            "Colourant for a wanted depth.",
+            """{"base": "butter_white", "colourant": "iron_oxide_red", "deltaE00": 12, "batchG": 200}""",
+            DepthOf
+        ),
+        new(
+            Topic,
+            "doseForTarget",
+            "Colourant that comes nearest to a wanted shade.",
+            """{"base": "butter_white", "colourant": "ultramarine_blue", "target": "#A9BEE6", "batchG": 250}""",
+            TargetOf
+        ),
+        new(
+            Topic,
+            "mixForTarget",
+            "Up to three colourants mixed for a wanted shade.",
+            """{"base": "butter_ivory", "target": "#C4A284", "colourantIds": ["iron_oxide_red", "iron_oxide_yellow", "iron_oxide_black"], "batchG": 500}""",
+            MixOf
+        ),
+        new(
+            Topic,
+            "settle",
+            "Whether a pigment stays where it is put.",
+            """{"colourant": "mica_blue", "viscosity25MPas": 60, "pourC": 78, "setC": 46, "pct": 1}""",
+            SettleOf
+        ),
+        new(
+            Topic,
+            "bleed",
+            "How far two colours run into each other.",
+            """{"colourant": "chlorophyll_oil", "liquidFraction": 0.6, "days": 7}""",
+            fields => Bleeding.Of(One(fields), fields.Number("liquidFraction", 0, 1, 0.7), fields.Number("days", 0, 100_000, 30))
+        ),
+        new(
+            Topic,
+            "fade",
+            "What is left of a colour after months in the light.",
+            """{"colourant": "chlorophyll_oil", "months": 3, "light": "clear_window"}""",
+            fields =>
+                Fading.Of(
+                    One(fields),
+                    fields.Number("months", 0),
+                    fields.Number("tempC", -20, 60, 20),
+                    fields.Word("light", [.. Fading.Lights.Keys], "opaque")
+                )
+        ),
         new(Topic, "grind", "Oil to rub a pigment into first.", """{"colourant": "iron_oxide_yellow", "pigmentG": 3, "oilPhaseG": 60}""", GrindOf),
-        new(Topic, "whiteCard", "A colour read off a photo by the white card in it.", """{"sample": [200, 180, 150], "white": [240, 238, 236]}""", CardOf),
-        new(Topic, "areaFlags", "What is usually said of colourants near eyes, lips and in baths.", """{"colourantIds": ["mica_gold", "kaolin_white"], "region": "eu", "area": "eye"}""", fields =>
-        {
-            var ids = Ids(fields);
-            return ColourAreas.Of(ids, fields.Word("region", ColourAreas.Regions), fields.Word("area", ColourAreas.Areas));
-        }),
+        new(
+            Topic,
+            "whiteCard",
+            "A colour read off a photo by the white card in it.",
+            """{"sample": [200, 180, 150], "white": [240, 238, 236]}""",
+            CardOf
+        ),
+        new(
+            Topic,
+            "areaFlags",
+            "What is usually said of colourants near eyes, lips and in baths.",
+            """{"colourantIds": ["mica_gold", "kaolin_white"], "region": "eu", "area": "eye"}""",
+            fields =>
+            {
+                var ids = Ids(fields);
+                return ColourAreas.Of(ids, fields.Word("region", ColourAreas.Regions), fields.Word("area", ColourAreas.Areas));
+            }
+        ),
     ];
 
     private static FilmCover FilmOf(Fields fields)
@@ -73,7 +138,9 @@ internal static class ColourCalculations
         var paint = ReadPaint(fields);
         if (paint.IsLayer)
         {
-            throw paint.Base.Family == "oil" ? Fields.OutOfRange("base", paint.Base.Id, "a fat, a powder or a salt") : Fields.OutOfRange("state", paint.State, "set");
+            throw paint.Base.Family == "oil"
+                ? Fields.OutOfRange("base", paint.Base.Id, "a fat, a powder or a salt")
+                : Fields.OutOfRange("state", paint.State, "set");
         }
 
         var target = Hex(fields, "target");
@@ -89,8 +156,13 @@ internal static class ColourCalculations
     private static Settling SettleOf(Fields fields)
     {
         var colourant = One(fields);
-        double viscosity = fields.Number("viscosity25MPas", 0.1, 1e6, 50), b = fields.Number("viscosityB", 0, 9000, 3300), temp = fields.Number("tempC", 0, 100, 25), height = fields.Number("heightMm", 0.1, 1000, 50);
-        double density = fields.Number("oilDensityGMl", 0.6, 1.3, 0.91), pct = fields.Number("pct", 0, 60, 0.5), yield = fields.Number("yieldPa", 0, double.PositiveInfinity, 0);
+        double viscosity = fields.Number("viscosity25MPas", 0.1, 1e6, 50),
+            b = fields.Number("viscosityB", 0, 9000, 3300),
+            temp = fields.Number("tempC", 0, 100, 25),
+            height = fields.Number("heightMm", 0.1, 1000, 50);
+        double density = fields.Number("oilDensityGMl", 0.6, 1.3, 0.91),
+            pct = fields.Number("pct", 0, 60, 0.5),
+            yield = fields.Number("yieldPa", 0, double.PositiveInfinity, 0);
         var dispersion = fields.Word("dispersion", [.. Settling.Dispersions.Keys], "predispersed");
         return Settling.Of(colourant, new SettlingOil(viscosity, b, density, yield), pct, dispersion, temp, height, ReadPour(fields));
     }
@@ -103,7 +175,12 @@ internal static class ColourCalculations
             return null;
         }
 
-        var pour = new SettlingPour(pourC.Value, fields.Number("setC", 0, 120), fields.Number("roomC", -50, 120, 21), fields.Number("coolTauMin", 0.5, 600, 12));
+        var pour = new SettlingPour(
+            pourC.Value,
+            fields.Number("setC", 0, 120),
+            fields.Number("roomC", -50, 120, 21),
+            fields.Number("coolTauMin", 0.5, 600, 12)
+        );
         if (pour.SetC <= pour.RoomC)
         {
             throw Fields.OutOfRange("setC", pour.SetC, $"more than the room's {pour.RoomC}");
@@ -115,7 +192,9 @@ internal static class ColourCalculations
     private static Grinding GrindOf(Fields fields)
     {
         var colourant = One(fields);
-        double pigment = fields.Number("pigmentG", 0.001), per = fields.Number("oilPerPigment", 0.8, 5, 2), phase = fields.Number("oilPhaseG", 0.1);
+        double pigment = fields.Number("pigmentG", 0.001),
+            per = fields.Number("oilPerPigment", 0.8, 5, 2),
+            phase = fields.Number("oilPhaseG", 0.1);
         var ground = Grinding.Of(colourant, pigment, per, phase);
         return ground.OilG <= phase ? ground : throw Fields.OutOfRange("oilPhaseG", phase, $"at least {ground.OilG:0.##}");
     }
@@ -135,7 +214,7 @@ internal static class ColourCalculations
     /// <summary>Overrun on what cannot hold air is told before a state that does not fit, an unknown state before both.</summary>
     private static Paint ReadPaint(Fields fields)
     {
-        var product = fields.Known("base", key => MaterialKeys.Find(key, ColourBase.All, material => material.Keys.Base));
+        var product = fields.Known("base", key => MaterialNames.Find(key, ColourBase.All, material => material.Keys.Base));
         var overrun = fields.Number("overrunPct", 0, 300, 0);
         var state = fields.Word("state", Paint.States, "set");
         if (overrun > 0 && (product.Family != "fat" || state == "molten"))
@@ -154,12 +233,15 @@ internal static class ColourCalculations
 
     private static (Colourant Colourant, double Pct)[] Colourants(Fields fields)
     {
-        (Colourant Colourant, double Pct)[] lines = [.. fields.List("colourants").Select(line => (line.Known("id", FindColourant), line.Number("pct", 0)))];
+        (Colourant Colourant, double Pct)[] lines =
+        [
+            .. fields.List("colourants").Select(line => (line.Known("id", FindColourant), line.Number("pct", 0))),
+        ];
         var sum = lines.Sum(line => line.Pct);
         return sum <= 60 ? lines : throw Fields.OutOfRange("colourants", sum, "at most 60 % of colourants");
     }
 
-    private static Colourant? FindColourant(string key) => MaterialKeys.Find(key, Colourant.All, material => material.Keys.Colourant);
+    private static Colourant? FindColourant(string key) => MaterialNames.Find(key, Colourant.All, material => material.Keys.Colourant);
 
     private static Colourant One(Fields fields) => fields.Known("colourant", FindColourant);
 
@@ -171,9 +253,14 @@ internal static class ColourCalculations
             throw Fields.Empty("colourantIds", "Give at least one colourant.");
         }
 
-        return [.. values.Select(one => one.Value.ValueKind == JsonValueKind.String && FindColourant(one.Value.GetString()!) is { } known
-            ? known
-            : throw Fields.Unknown(one.Path, one.Value, "Give a key of the table or a name of the catalogue."))];
+        return
+        [
+            .. values.Select(one =>
+                one.Value.ValueKind == JsonValueKind.String && FindColourant(one.Value.GetString()!) is { } known
+                    ? known
+                    : throw Fields.Unknown(one.Path, one.Value, "Give a key of the table or a name of the catalogue.")
+            ),
+        ];
     }
 
     private static double Cap(Fields fields, Colourant colourant) => fields.Number("capPct", 0.001, 60, colourant.LoadMax);

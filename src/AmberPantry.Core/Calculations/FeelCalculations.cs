@@ -1,6 +1,6 @@
-using AmberPantry.Core.Feel;
 using AmberPantry.Core.Materials;
-using AmberPantry.Core.Powders;
+using AmberPantry.Core.Science.Feel;
+using AmberPantry.Core.Science.Powders;
 
 namespace AmberPantry.Core.Calculations;
 
@@ -11,9 +11,20 @@ internal static class FeelCalculations
 
     public static IEnumerable<Calculation> All { get; } =
     [
-        new(Topic, "feel", "How it feels on skin, to compare trials with.", """{"formula": {"shea butter": 40, "sunflower oil": 40, "beeswax": 10}, "powders": [{"id": "starch_arrowroot", "parts": 10}]}""", FeelOf),
-        new(Topic, "rinseOff", "Whether a cleanser rinses away.", """{"formula": {"sunflower oil": 80, "polysorbate 80": 10, "sorbitan oleate": 10}}""", fields =>
-            RinseOff.Of(Percents(Read(fields))) ?? throw Fields.Empty("formula", "Give at least one oil.")),
+        new(
+            Topic,
+            "feel",
+            "How it feels on skin, to compare trials with.",
+            """{"formula": {"shea butter": 40, "sunflower oil": 40, "beeswax": 10}, "powders": [{"id": "starch_arrowroot", "parts": 10}]}""",
+            FeelOf
+        ),
+        new(
+            Topic,
+            "rinseOff",
+            "Whether a cleanser rinses away.",
+            """{"formula": {"sunflower oil": 80, "polysorbate 80": 10, "sorbitan oleate": 10}}""",
+            fields => RinseOff.Of(Percents(Read(fields))) ?? throw Fields.Empty("formula", "Give at least one oil.")
+        ),
         new(Topic, "site", "Where a product fits, and why not.", """{"site": "face", "formula": {"coconut oil": 60, "jojoba oil": 40}}""", fields =>
         {
             var site = fields.Word("site", SiteFit.Sites);
@@ -24,8 +35,14 @@ internal static class FeelCalculations
     private static SkinFeel FeelOf(Fields fields)
     {
         var lipids = Read(fields);
-        (PowderMaterial, double)[] powders = [.. fields.List("powders").Select(line => (
-            line.Known("id", key => MaterialKeys.Find(key, PowderMaterial.All, material => material.Keys.Powder)), line.Number("parts", 0)))];
+        (PowderMaterial, double)[] powders =
+        [
+            .. fields
+                .List("powders")
+                .Select(line =>
+                    (line.Known("id", key => MaterialNames.Find(key, PowderMaterial.All, material => material.Keys.Powder)), line.Number("parts", 0))
+                ),
+        ];
         return SkinFeel.Of(lipids, powders) ?? throw Fields.Empty("formula", "Give at least one lipid a part above 0.");
     }
 
@@ -42,5 +59,5 @@ internal static class FeelCalculations
     }
 
     /// <summary>The field's own name is the material.</summary>
-    private static Material Known(this Fields fields, string name) => MaterialKeys.Named(name) ?? MaterialShelf.Plain.Get(name, fields.At(name));
+    private static Material Known(this Fields fields, string name) => MaterialNames.Named(name) ?? MaterialShelf.Plain.Get(name, fields.At(name));
 }

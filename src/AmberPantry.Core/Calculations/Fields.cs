@@ -1,5 +1,4 @@
 using System.Text.Json;
-using AmberPantry.Core.Composition;
 
 namespace AmberPantry.Core.Calculations;
 
@@ -15,7 +14,13 @@ public sealed class Fields
     {
         if (document.ValueKind != JsonValueKind.Object)
         {
-            throw new Refusal("E_NOT_A_DOCUMENT", path, document.ValueKind, $"{(path.Length == 0 ? "The question" : path)} is not a set of named fields.", "Send a JSON object.");
+            throw new Refusal(
+                Codes.NotADocument,
+                path,
+                document.ValueKind,
+                $"{(path.Length == 0 ? "The question" : path)} is not a set of named fields.",
+                "Send a JSON object."
+            );
         }
 
         this.document = document;
@@ -61,12 +66,15 @@ public sealed class Fields
         return value == Math.Floor(value) ? (int)value : throw OutOfRange(At(name), value, "a whole number");
     }
 
-    public bool Flag(string name, bool usual = false) => Find(name) is not { } found ? usual : found.ValueKind switch
-    {
-        JsonValueKind.True => true,
-        JsonValueKind.False => false,
-        _ => throw OutOfRange(At(name), found, "true or false"),
-    };
+    public bool Flag(string name, bool usual = false) =>
+        Find(name) is not { } found
+            ? usual
+            : found.ValueKind switch
+            {
+                JsonValueKind.True => true,
+                JsonValueKind.False => false,
+                _ => throw OutOfRange(At(name), found, "true or false"),
+            };
 
     /// <summary>One of the words of a table.</summary>
     /// <param name="usual">Word taken when the field is missing; null when it must be there.</param>
@@ -79,13 +87,25 @@ public sealed class Fields
         }
 
         var text = found is { ValueKind: JsonValueKind.String } given ? given.GetString()! : null;
-        return text is not null && words.Contains(text)
-            ? text
-            : throw Unknown(At(name), found, $"Give one of {string.Join(", ", words)}.");
+        return text is not null && words.Contains(text) ? text : throw Unknown(At(name), found, $"Give one of {string.Join(", ", words)}.");
     }
 
+    /// <summary>One of an enum's words, written as the wire writes them; it must be there.</summary>
+    public T Choice<T>(string name)
+        where T : struct, Enum
+    {
+        var words = Enum.GetValues<T>().ToDictionary(AmberJson.Word);
+        return words[Word(name, words.Keys)];
+    }
+
+    /// <summary>The same with what is taken when the field is missing.</summary>
+    public T Choice<T>(string name, T usual)
+        where T : struct, Enum => Find(name) is null ? usual : Choice<T>(name);
+
     public string Text(string name) =>
-        Find(name) is { ValueKind: JsonValueKind.String } found ? found.GetString()! : throw new Refusal("E_NOT_TEXT", At(name), Find(name), $"{At(name)} is not text.", "Give a text.");
+        Find(name) is { ValueKind: JsonValueKind.String } found
+            ? found.GetString()!
+            : throw new Refusal(Codes.NotText, At(name), Find(name), $"{At(name)} is not text.", "Give a text.");
 
     public string? OptionalText(string name) => Has(name) ? Text(name) : null;
 
@@ -109,7 +129,7 @@ public sealed class Fields
 
         return found.ValueKind == JsonValueKind.Array
             ? [.. found.EnumerateArray().Select((item, i) => new Fields(item, $"{At(name)}[{i}]"))]
-            : throw new Refusal("E_NOT_A_DOCUMENT", At(name), found, $"{At(name)} is not a list.", "Give a JSON array.");
+            : throw new Refusal(Codes.NotADocument, At(name), found, $"{At(name)} is not a list.", "Give a JSON array.");
     }
 
     /// <summary>The bare values of a list with the path of each.</summary>
@@ -122,29 +142,30 @@ public sealed class Fields
 
         return found.ValueKind == JsonValueKind.Array
             ? [.. found.EnumerateArray().Select((item, i) => (item, $"{At(name)}[{i}]"))]
-            : throw new Refusal("E_NOT_A_DOCUMENT", At(name), found, $"{At(name)} is not a list.", "Give a JSON array.");
+            : throw new Refusal(Codes.NotADocument, At(name), found, $"{At(name)} is not a list.", "Give a JSON array.");
     }
 
     /// <summary>Named fields inside this one; none when it is missing.</summary>
     public Fields? Inner(string name) => Find(name) is { } found ? new Fields(found, At(name)) : null;
 
-    public JsonElement? Find(string name) =>
-        document.TryGetProperty(name, out var found) && found.ValueKind != JsonValueKind.Null ? found : null;
+    public JsonElement? Find(string name) => document.TryGetProperty(name, out var found) && found.ValueKind != JsonValueKind.Null ? found : null;
 
     public static double Read(JsonElement value, string path) =>
-        value.ValueKind == JsonValueKind.Number && value.TryGetDouble(out var number) && double.IsFinite(number) ? number : throw NotANumber(path, value);
+        value.ValueKind == JsonValueKind.Number && value.TryGetDouble(out var number) && double.IsFinite(number)
+            ? number
+            : throw NotANumber(path, value);
 
     public static double InRange(double value, double least, double most, string path) =>
         value >= least && value <= most ? value : throw OutOfRange(path, value, double.IsInfinity(most) ? $"at least {least}" : $"{least} to {most}");
 
     public static Refusal OutOfRange(string path, object? value, string allowed) =>
-        new("E_RANGE", path, value, $"{path} is {value}, which cannot be.", $"Give {allowed}.");
+        new(Codes.Range, path, value, $"{path} is {value}, which cannot be.", $"Give {allowed}.");
 
     public static Refusal Unknown(string path, object? value, string remedy) =>
-        new("E_UNKNOWN_ID", path, value, $"{path} is {value ?? "missing"}, which is not known here.", remedy);
+        new(Codes.UnknownId, path, value, $"{path} is {value ?? "missing"}, which is not known here.", remedy);
 
-    public static Refusal Empty(string path, string what) => new("E_EMPTY", path, null, $"{path} holds nothing to work with.", what);
+    public static Refusal Empty(string path, string what) => new(Codes.Empty, path, null, $"{path} holds nothing to work with.", what);
 
     private static Refusal NotANumber(string path, object? value) =>
-        new("E_NOT_A_NUMBER", path, value, $"{path} is {value ?? "missing"}, not a number.", "Give a number.");
+        new(Codes.NotANumber, path, value, $"{path} is {value ?? "missing"}, not a number.", "Give a number.");
 }

@@ -1,6 +1,5 @@
-using AmberPantry.Core.Composition;
-using AmberPantry.Core.Fizz;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Fizz;
 
 namespace AmberPantry.Core.Calculations;
 
@@ -8,19 +7,29 @@ namespace AmberPantry.Core.Calculations;
 internal static class FizzCalculations
 {
     private const string Topic = "fizz";
-    private const string Piece = """{"items": [{"id": "baking_soda", "g": 540}, {"id": "citric_acid", "g": 260}, {"id": "starch_corn", "g": 120}, {"id": "oil_liquid", "g": 32}, {"id": "scent", "g": 10}]""";
-    private const string Salts = """{"items": [{"id": "salt_fine", "g": 900}, {"id": "salt_dendritic", "g": 80}, {"id": "oil_liquid", "g": 10}, {"id": "scent", "g": 8}, {"id": "polysorbate_80", "g": 20}]""";
+    private const string Piece =
+        """{"items": [{"id": "baking_soda", "g": 540}, {"id": "citric_acid", "g": 260}, {"id": "starch_corn", "g": 120}, {"id": "oil_liquid", "g": 32}, {"id": "scent", "g": 10}]""";
+    private const string Salts =
+        """{"items": [{"id": "salt_fine", "g": 900}, {"id": "salt_dendritic", "g": 80}, {"id": "oil_liquid", "g": 10}, {"id": "scent", "g": 8}, {"id": "polysorbate_80", "g": 20}]""";
 
     public static IEnumerable<Calculation> All { get; } =
     [
         new(Topic, "fizzBalance", "Gas, left-over soda or acid, and how it fizzes.", Piece + """, "portionG": 120}""", Balance),
         new(Topic, "sodaFor", "Soda for a wanted left-over.", Piece + """, "leftSodaPct": 18}""", SodaForOf),
-        new(Topic, "bathPh", "pH of the bath while soaking and after days in the open.", Piece + """, "portionG": 120, "bathL": 120}""", fields => BathPhOf(fields)),
+        new(Topic, "bathPh", "pH of the bath while soaking and after days in the open.", Piece + """, "portionG": 120, "bathL": 120}""", fields =>
+            BathPhOf(fields)
+        ),
         new(Topic, "sodaForPh", "Soda at which the soak has a wanted pH.", Piece + """, "wantPh": 6.5, "portionG": 120}""", SodaForPhOf),
         new(Topic, "dampness", "How wet the mix may be in this air, and the next dose.", Piece + """, "rhPct": 45}""", DampnessOf),
         new(Topic, "caking", "Whether it stays loose in this air.", Salts + """, "rhPct": 70}""", CakingOf),
         new(Topic, "drying", "Hours until dry.", Piece + """, "rhPct": 45}""", DryingOf),
-        new(Topic, "dispersant", "Whether oil and scent float in the tub, by both schools.", Salts + """, "portionG": 200, "bathL": 150}""", DispersantOf),
+        new(
+            Topic,
+            "dispersant",
+            "Whether oil and scent float in the tub, by both schools.",
+            Salts + """, "portionG": 200, "bathL": 150}""",
+            DispersantOf
+        ),
         new(Topic, "mouldPlan", "Pieces from the moulds at hand.", Piece + """, "moulds": [{"diameterMm": 65}]}""", MouldPlanOf),
         new(Topic, "batchForMoulds", "The batch for a number of pieces.", Piece + """, "moulds": [{"diameterMm": 65, "wanted": 12}]}""", BatchOf),
         new(Topic, "hardness", "Whether a piece holds together.", Piece + """, "press": 0.8}""", fields =>
@@ -28,7 +37,13 @@ internal static class FizzCalculations
             var mix = Mix(fields);
             return PieceHardness.Of(mix, Press(fields));
         }),
-        new(Topic, "toyCheck", "Whether a toy may go into a piece.", """{"lengthMm": 44, "widthMm": 44, "heightMm": 44, "mouldDiameterMm": 90, "ball": true}""", ToyOf),
+        new(
+            Topic,
+            "toyCheck",
+            "Whether a toy may go into a piece.",
+            """{"lengthMm": 44, "widthMm": 44, "heightMm": 44, "mouldDiameterMm": 90, "ball": true}""",
+            ToyOf
+        ),
         new(Topic, "soak", "How long the grains last in the bath.", Salts + """, "portionG": 250, "bathL": 120}""", fields =>
         {
             var mix = Mix(fields);
@@ -44,7 +59,13 @@ internal static class FizzCalculations
     private static FizzBalance Balance(Fields fields)
     {
         var mix = Mix(fields);
-        return FizzBalance.Of(mix, fields.Number("gasTempC", 0, 60, 25), fields.Number("pressureKPa", 50, 120, FizzMix.StandardKPa), fields.Number("bathTempC", 10, 45, 37), fields.Number("portionG", 1, 5000, 100));
+        return FizzBalance.Of(
+            mix,
+            fields.Number("gasTempC", 0, 60, 25),
+            fields.Number("pressureKPa", 50, 120, FizzMix.StandardKPa),
+            fields.Number("bathTempC", 10, 45, 37),
+            fields.Number("portionG", 1, 5000, 100)
+        );
     }
 
     private static SodaFor SodaForOf(Fields fields)
@@ -116,7 +137,8 @@ internal static class FizzCalculations
     private static MouldPlan MouldPlanOf(Fields fields)
     {
         var mix = Mix(fields);
-        double press = Press(fields), overfill = Overfill(fields);
+        double press = Press(fields),
+            overfill = Overfill(fields);
         var moulds = Moulds(fields).Select(mould => new Mould(mould.VolumeMl, mould.Fields.OptionalWhole("available", 0))).ToArray();
         return MouldPlan.Of(mix, moulds, press, overfill, ReadToy(fields, moulds));
     }
@@ -125,10 +147,11 @@ internal static class FizzCalculations
     {
         var items = Items(fields);
         _ = Mix(fields);
-        double press = Press(fields), overfill = Overfill(fields);
-        var moulds = Moulds(fields).Select(mould => (
-            new Mould(mould.VolumeMl),
-            mould.Fields.OptionalWhole("wanted", 0) ?? (int)mould.Fields.Number("wanted"))).ToArray();
+        double press = Press(fields),
+            overfill = Overfill(fields);
+        var moulds = Moulds(fields)
+            .Select(mould => (new Mould(mould.VolumeMl), mould.Fields.OptionalWhole("wanted", 0) ?? (int)mould.Fields.Number("wanted")))
+            .ToArray();
         var toy = ReadToy(fields, [.. moulds.Select(mould => mould.Item1)]);
         return BatchForMoulds.Of(items, moulds, press, overfill, toy, fields.Number("sparePct", 0, 50, 2));
     }
@@ -137,7 +160,15 @@ internal static class FizzCalculations
     {
         double Size(string name) => fields.Number(name, 0.5, 500);
         return ToyCheck.Of(
-            Size("lengthMm"), Size("widthMm"), Size("heightMm"), fields.Number("mouldDiameterMm", 10, 300), fields.Flag("battery"), fields.Flag("magnet"), fields.Flag("expandsInWater"), fields.Flag("ball"));
+            Size("lengthMm"),
+            Size("widthMm"),
+            Size("heightMm"),
+            fields.Number("mouldDiameterMm", 10, 300),
+            fields.Flag("battery"),
+            fields.Flag("magnet"),
+            fields.Flag("expandsInWater"),
+            fields.Flag("ball")
+        );
     }
 
     /// <summary>Each mould's volume with its fields still to read; exactly one of diameter and volume stands there.</summary>
@@ -153,7 +184,13 @@ internal static class FizzCalculations
         {
             if (mould.Has("diameterMm") == mould.Has("volumeMl"))
             {
-                throw new Refusal("E_RANGE", mould.At("")[..^1], null, "A mould is told by its diameter or by its volume, not by both or neither.", "Give exactly one of diameterMm and volumeMl.");
+                throw new Refusal(
+                    Codes.Range,
+                    mould.At("")[..^1],
+                    null,
+                    "A mould is told by its diameter or by its volume, not by both or neither.",
+                    "Give exactly one of diameterMm and volumeMl."
+                );
             }
 
             yield return (mould.Has("diameterMm") ? Mould.BallMl(mould.Number("diameterMm", 10, 300)) : mould.Number("volumeMl", 1, 5000), mould);
@@ -168,7 +205,9 @@ internal static class FizzCalculations
         }
 
         var toy = new Toy(inner.Number("volumeMl", 0), inner.Number("g", 0));
-        return moulds.All(mould => toy.VolumeMl < mould.VolumeMl) ? toy : throw Fields.OutOfRange("toy.volumeMl", toy.VolumeMl, "less than the smallest mould holds");
+        return moulds.All(mould => toy.VolumeMl < mould.VolumeMl)
+            ? toy
+            : throw Fields.OutOfRange("toy.volumeMl", toy.VolumeMl, "less than the smallest mould holds");
     }
 
     private static FizzMix Mix(Fields fields)
@@ -177,12 +216,20 @@ internal static class FizzCalculations
         return mix.DryG > 0 ? mix : throw Fields.Empty("items", "Give at least one dry material above 0 g.");
     }
 
-    private static (FizzMaterial Material, double G)[] Items(Fields fields) => [.. fields.List("items").Select(item => (item.Known("id", Find), item.Number("g", 0)))];
+    private static (FizzMaterial Material, double G)[] Items(Fields fields) =>
+        [.. fields.List("items").Select(item => (item.Known("id", Find), item.Number("g", 0)))];
 
-    private static FizzMaterial? Find(string key) => MaterialKeys.Find(key, FizzMaterial.All, material => material.Keys.Fizz);
+    private static FizzMaterial? Find(string key) => MaterialNames.Find(key, FizzMaterial.All, material => material.Keys.Fizz);
 
-    private static Bath ReadBath(Fields fields) => new(
-        Portion(fields), BathL(fields), fields.Number("bathTempC", 5, 45, 37), fields.Number("tapAlkMmolL", 0, 20, 2.0), fields.Number("tapPh", 5, 9.5, 7.6), fields.Number("escape", 0, 1, 0.70));
+    private static Bath ReadBath(Fields fields) =>
+        new(
+            Portion(fields),
+            BathL(fields),
+            fields.Number("bathTempC", 5, 45, 37),
+            fields.Number("tapAlkMmolL", 0, 20, 2.0),
+            fields.Number("tapPh", 5, 9.5, 7.6),
+            fields.Number("escape", 0, 1, 0.70)
+        );
 
     private static double? Portion(Fields fields) => fields.OptionalNumber("portionG", 1, 5000);
 

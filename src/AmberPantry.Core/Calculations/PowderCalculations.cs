@@ -1,6 +1,5 @@
-using AmberPantry.Core.Composition;
 using AmberPantry.Core.Materials;
-using AmberPantry.Core.Powders;
+using AmberPantry.Core.Science.Powders;
 
 namespace AmberPantry.Core.Calculations;
 
@@ -8,18 +7,61 @@ namespace AmberPantry.Core.Calculations;
 internal static class PowderCalculations
 {
     private const string Topic = "powder";
-    private const string Mix = """{"items": [{"id": "starch_arrowroot", "g": 70}, {"id": "kaolin", "g": 20}, {"id": "zinc_oxide", "g": 10}], "liquids": [{"g": 3, "densityGMl": 0.92}]""";
+    private const string Mix =
+        """{"items": [{"id": "starch_arrowroot", "g": 70}, {"id": "kaolin", "g": 20}, {"id": "zinc_oxide", "g": 10}], "liquids": [{"g": 3, "densityGMl": 0.92}]""";
 
     public static IEnumerable<Calculation> All { get; } =
     [
-        new(Topic, "oilBudget", "How wet, dusty, free-flowing, alkaline and scratchy a powder mix is with its oil.", Mix + """, "use": "body"}""", OilBudgetOf),
-        new(Topic, "carrierNeed", "Carrier to add so that the mix stays as dry as wanted.", Mix + """, "carrier": "starch_tapioca_mod", "targetU": 0.12}""", CarrierNeedOf),
-        new(Topic, "oilOrder", "Which carrier takes the oil first, and how much of it.", """{"items": [{"id": "starch_tapioca_mod", "g": 8}, {"id": "starch_corn", "g": 40}], "liquids": [{"g": 7, "densityGMl": 0.92}]}""", fields => OilOrder.Of(ReadMix(fields).Mix)),
-        new(Topic, "calmingOil", "Least oil that brings the dust down.", """{"items": [{"id": "starch_arrowroot", "g": 46}, {"id": "kaolin", "g": 26}], "targetDust": 15}""", CalmingOilOf),
-        new(Topic, "swapPowder", "Grams of another powder for the same oil.", """{"fromId": "starch_arrowroot", "toId": "starch_tapioca_mod", "g": 40}""", SwapOf),
-        new(Topic, "calibrateUptake", "A lot's own oil uptake from a squeeze or a rub-out.", """{"id": "salt_dendritic", "powderG": 50, "oilG": 5.4, "method": "squeeze"}""", OwnUptakeOf),
+        new(
+            Topic,
+            "oilBudget",
+            "How wet, dusty, free-flowing, alkaline and scratchy a powder mix is with its oil.",
+            Mix + """, "use": "body"}""",
+            OilBudgetOf
+        ),
+        new(
+            Topic,
+            "carrierNeed",
+            "Carrier to add so that the mix stays as dry as wanted.",
+            Mix + """, "carrier": "starch_tapioca_mod", "targetU": 0.12}""",
+            CarrierNeedOf
+        ),
+        new(
+            Topic,
+            "oilOrder",
+            "Which carrier takes the oil first, and how much of it.",
+            """{"items": [{"id": "starch_tapioca_mod", "g": 8}, {"id": "starch_corn", "g": 40}], "liquids": [{"g": 7, "densityGMl": 0.92}]}""",
+            fields => OilOrder.Of(ReadMix(fields).Mix)
+        ),
+        new(
+            Topic,
+            "calmingOil",
+            "Least oil that brings the dust down.",
+            """{"items": [{"id": "starch_arrowroot", "g": 46}, {"id": "kaolin", "g": 26}], "targetDust": 15}""",
+            CalmingOilOf
+        ),
+        new(
+            Topic,
+            "swapPowder",
+            "Grams of another powder for the same oil.",
+            """{"fromId": "starch_arrowroot", "toId": "starch_tapioca_mod", "g": 40}""",
+            SwapOf
+        ),
+        new(
+            Topic,
+            "calibrateUptake",
+            "A lot's own oil uptake from a squeeze or a rub-out.",
+            """{"id": "salt_dendritic", "powderG": 50, "oilG": 5.4, "method": "squeeze"}""",
+            OwnUptakeOf
+        ),
         new(Topic, "fillPacks", "Grams and number of packs filled by volume.", Mix + """, "volumeMl": 120, "fill": 0.88, "tap": 0.5}""", FillOf),
-        new(Topic, "powderInFat", "How firm, thick and matt powder makes a fat.", """{"items": [{"id": "starch_arrowroot", "g": 20}], "fatG": 80, "baseYieldPa": 400, "baseMeltMPas": 25}""", InFatOf),
+        new(
+            Topic,
+            "powderInFat",
+            "How firm, thick and matt powder makes a fat.",
+            """{"items": [{"id": "starch_arrowroot", "g": 20}], "fatG": 80, "baseYieldPa": 400, "baseMeltMPas": 25}""",
+            InFatOf
+        ),
     ];
 
     private static OilBudget OilBudgetOf(Fields fields)
@@ -43,7 +85,13 @@ internal static class PowderCalculations
         var carrier = Powder(fields, "carrier");
         if (!carrier.IsCarrier)
         {
-            throw new Refusal("E_NOT_CARRIER", "carrier", carrier.Id, $"{carrier.Name} holds no oil inside its grains.", "Choose a carrier, such as a modified tapioca starch or a porous silica.");
+            throw new Refusal(
+                Codes.NotCarrier,
+                "carrier",
+                carrier.Id,
+                $"{carrier.Name} holds no oil inside its grains.",
+                "Choose a carrier, such as a modified tapioca starch or a porous silica."
+            );
         }
 
         return CarrierNeed.Of(items, liquids, carrier, fields.Number("targetU", 0.02, 0.70, PowderMix.LooseBelow), carrierFirst);
@@ -88,7 +136,13 @@ internal static class PowderCalculations
             throw Fields.Empty("fatG", "Give the grams of fat.");
         }
 
-        return PowderInFat.Of(items, fatG, fields.Number("fatDensityGMl", 0.7, 1.1, 0.91), fields.Number("baseYieldPa", 0, double.PositiveInfinity, 0), fields.Number("baseMeltMPas", 0, double.PositiveInfinity, 20));
+        return PowderInFat.Of(
+            items,
+            fatG,
+            fields.Number("fatDensityGMl", 0.7, 1.1, 0.91),
+            fields.Number("baseYieldPa", 0, double.PositiveInfinity, 0),
+            fields.Number("baseMeltMPas", 0, double.PositiveInfinity, 20)
+        );
     }
 
     private static (PowderMix Mix, string Use, bool FatSolid) ReadMix(Fields fields)
@@ -101,7 +155,8 @@ internal static class PowderCalculations
         return (new PowderMix(items, liquids, carrierFirst), fields.Word("use", OilBudget.Uses, "body"), fatSolid);
     }
 
-    private static (PowderMaterial Powder, double G)[] ReadItems(Fields fields) => [.. fields.List("items").Select(item => (Powder(item, "id"), item.Number("g", 0)))];
+    private static (PowderMaterial Powder, double G)[] ReadItems(Fields fields) =>
+        [.. fields.List("items").Select(item => (Powder(item, "id"), item.Number("g", 0)))];
 
     private static (double G, double DensityGMl)[] ReadLiquids(Fields fields) =>
         [.. fields.List("liquids").Select(liquid => (liquid.Number("g", 0), Density(liquid)))];
@@ -116,11 +171,20 @@ internal static class PowderCalculations
         }
     }
 
-    private static PowderMaterial Powder(Fields fields, string name) => fields.Known(name, key => MaterialKeys.Find(key, PowderMaterial.All, material => material.Keys.Powder));
+    private static PowderMaterial Powder(Fields fields, string name) =>
+        fields.Known(name, key => MaterialNames.Find(key, PowderMaterial.All, material => material.Keys.Powder));
 
     private static PowderMaterial DrinkingPowder(Fields fields, string name)
     {
         var powder = Powder(fields, name);
-        return powder.OilAbsorption > 0 ? powder : throw new Refusal("E_RANGE", name, powder.Id, $"{powder.Name} melts in oil and takes up none.", "Choose a powder that stays a powder.");
+        return powder.OilAbsorption > 0
+            ? powder
+            : throw new Refusal(
+                Codes.Range,
+                name,
+                powder.Id,
+                $"{powder.Name} melts in oil and takes up none.",
+                "Choose a powder that stays a powder."
+            );
     }
 }

@@ -1,5 +1,4 @@
 using System.Text.Json;
-using AmberPantry.Core.Composition;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Safety;
 
@@ -12,16 +11,48 @@ internal static class SafetyCalculations
 
     public static IEnumerable<Calculation> All { get; } =
     [
-        new(Topic, "rules", "What the safety rules say of a batch.", """{"family": "balm", "classes": {"oil": 80, "beeswax": 15}, "facts": {"hotMelt": true, "heatMethod": "water_bath"}}""", RulesOf),
-        new(Topic, "condition", "Whether one rule's condition holds.", """{"condition": "hotMelt & !gogglesOn | pct(oil)>90", "facts": {"hotMelt": true}}""", ConditionOf),
-        new(Topic, "gate", "Whether making may start.", """{"revision": "r7", "stops": ["HEAT-01"], "acks": [{"rule": "HEAT-01", "revision": "r7", "by": "maker A"}]}""", GateOf),
+        new(
+            Topic,
+            "rules",
+            "What the safety rules say of a batch.",
+            """{"family": "balm", "classes": {"oil": 80, "beeswax": 15}, "facts": {"hotMelt": true, "heatMethod": "water_bath"}}""",
+            RulesOf
+        ),
+        new(
+            Topic,
+            "condition",
+            "Whether one rule's condition holds.",
+            """{"condition": "hotMelt & !gogglesOn | pct(oil)>90", "facts": {"hotMelt": true}}""",
+            ConditionOf
+        ),
+        new(
+            Topic,
+            "gate",
+            "Whether making may start.",
+            """{"revision": "r7", "stops": ["HEAT-01"], "acks": [{"rule": "HEAT-01", "revision": "r7", "by": "maker A"}]}""",
+            GateOf
+        ),
         new(Topic, "wording", "Words that read like a medicine or a tested product.", """{"text": "A soft balm that heals dry skin."}""", fields =>
         {
             var text = fields.Text("text");
-            return text.Length <= ClaimCheck.LongestText ? ClaimCheck.Of(text) : throw Fields.OutOfRange("text", $"{text.Length} characters long", $"at most {ClaimCheck.LongestText} characters");
+            return text.Length <= ClaimCheck.LongestText
+                ? ClaimCheck.Of(text)
+                : throw Fields.OutOfRange("text", $"{text.Length} characters long", $"at most {ClaimCheck.LongestText} characters");
         }),
-        new(Topic, "uv", "Sun filters against legal maxima; never a protection figure.", """{"market": "eu", "area": "body", "filters": [{"id": "zinc_oxide", "pct": 20}], "solvents": {"mct": 20}}""", UvOf),
-        new(Topic, "label", "What a label still lacks.", """{"market": "gift", "fields": {"productName": "Rose balm", "ingredientsPlain": "shea butter, almond oil"}}""", LabelOf),
+        new(
+            Topic,
+            "uv",
+            "Sun filters against legal maxima; never a protection figure.",
+            """{"market": "eu", "area": "body", "filters": [{"id": "zinc_oxide", "pct": 20}], "solvents": {"mct": 20}}""",
+            UvOf
+        ),
+        new(
+            Topic,
+            "label",
+            "What a label still lacks.",
+            """{"market": "gift", "fields": {"productName": "Rose balm", "ingredientsPlain": "shea butter, almond oil"}}""",
+            LabelOf
+        ),
     ];
 
     private static SafetyVerdict RulesOf(Fields fields)
@@ -52,9 +83,16 @@ internal static class SafetyCalculations
             throw Fields.Empty("revision", "Give the id of the frozen recipe and facts.");
         }
 
-        string[] stops = [.. fields.Values("stops").Select(stop => stop.Value.ValueKind == JsonValueKind.String && SafetyRule.All.ContainsKey(stop.Value.GetString()!)
-            ? stop.Value.GetString()!
-            : throw Fields.Unknown(stop.Path, stop.Value, "Give the id of a rule."))];
+        string[] stops =
+        [
+            .. fields
+                .Values("stops")
+                .Select(stop =>
+                    stop.Value.ValueKind == JsonValueKind.String && SafetyRule.All.ContainsKey(stop.Value.GetString()!)
+                        ? stop.Value.GetString()!
+                        : throw Fields.Unknown(stop.Path, stop.Value, "Give the id of a rule.")
+                ),
+        ];
         StopRead[] acks = [.. fields.List("acks").Select(ack => new StopRead(ack.Text("rule"), ack.Text("revision"), ack.OptionalText("by") ?? ""))];
         return StartGate.Of(revision, stops, acks);
     }
@@ -63,23 +101,42 @@ internal static class SafetyCalculations
     {
         if (fields.Flag("requestSpf"))
         {
-            throw new Refusal("E_SPF_NOT_OFFERED", "requestSpf", true, "A protection figure is never given here.", "In the sun use a tested product; accredited laboratories measure protection.");
+            throw new Refusal(
+                Codes.SpfNotOffered,
+                "requestSpf",
+                true,
+                "A protection figure is never given here.",
+                "In the sun use a tested product; accredited laboratories measure protection."
+            );
         }
 
         var market = fields.Word("market", UvRecord.Markets);
         var area = fields.Word("area", UvRecord.Areas, "body");
-        (UvFilter Filter, double Pct)[] filters = [.. fields.List("filters").Select(line => (
-            line.Known("id", key => MaterialKeys.Find(key, UvFilter.All, material => material.Keys.Uv)), line.Number("pct", 0, 100))).Where(line => line.Item2 > 0)];
+        (UvFilter Filter, double Pct)[] filters =
+        [
+            .. fields
+                .List("filters")
+                .Select(line =>
+                    (line.Known("id", key => MaterialNames.Find(key, UvFilter.All, material => material.Keys.Uv)), line.Number("pct", 0, 100))
+                )
+                .Where(line => line.Item2 > 0),
+        ];
         var solvents = new Dictionary<string, double>();
         if (fields.Inner("solvents") is { } inner)
         {
             foreach (var name in inner.Names)
             {
-                solvents[UvFilter.Solvents.Contains(name) ? name : throw Fields.Unknown($"solvents.{name}", name, $"Use {string.Join(", ", UvFilter.Solvents)}.")] = inner.Number(name, 0, 100);
+                solvents[
+                    UvFilter.Solvents.Contains(name)
+                        ? name
+                        : throw Fields.Unknown($"solvents.{name}", name, $"Use {string.Join(", ", UvFilter.Solvents)}.")
+                ] = inner.Number(name, 0, 100);
             }
         }
 
-        return filters.Length > 0 ? UvRecord.Of(market, area, filters, solvents) : throw Fields.Empty("filters", "Give at least one filter above 0 %.");
+        return filters.Length > 0
+            ? UvRecord.Of(market, area, filters, solvents)
+            : throw Fields.Empty("filters", "Give at least one filter above 0 %.");
     }
 
     private static LabelCheck LabelOf(Fields fields)
@@ -87,9 +144,16 @@ internal static class SafetyCalculations
         var market = fields.Word("market", [.. LabelCheck.Required.Keys]);
         var inner = fields.Inner("fields");
         var texts = inner?.Names.Where(inner.Has).ToDictionary(name => name, inner.Text) ?? [];
-        string[] exempt = [.. fields.Values("notApplicable").Select(one => one.Value.ValueKind == JsonValueKind.String && LabelCheck.MayNotApply.Contains(one.Value.GetString()!)
-            ? one.Value.GetString()!
-            : throw Fields.Unknown(one.Path, one.Value, $"Only {string.Join(" and ", LabelCheck.MayNotApply)} may be said not to apply."))];
+        string[] exempt =
+        [
+            .. fields
+                .Values("notApplicable")
+                .Select(one =>
+                    one.Value.ValueKind == JsonValueKind.String && LabelCheck.MayNotApply.Contains(one.Value.GetString()!)
+                        ? one.Value.GetString()!
+                        : throw Fields.Unknown(one.Path, one.Value, $"Only {string.Join(" and ", LabelCheck.MayNotApply)} may be said not to apply.")
+                ),
+        ];
         return LabelCheck.Of(market, texts, exempt);
     }
 

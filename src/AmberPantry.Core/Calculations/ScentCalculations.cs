@@ -1,6 +1,5 @@
-using AmberPantry.Core.Composition;
 using AmberPantry.Core.Materials;
-using AmberPantry.Core.Scent;
+using AmberPantry.Core.Science.Scent;
 
 namespace AmberPantry.Core.Calculations;
 
@@ -11,17 +10,59 @@ internal static class ScentCalculations
 
     public static IEnumerable<Calculation> All { get; } =
     [
-        new(Topic, "blendAmounts", "A scent idea in grams.", """{"mode": "percent", "batchG": 250, "scentPct": 1, "items": [{"id": "lavender", "amount": 60}, {"id": "cedarwood_atlas", "amount": 40}]}""", AmountsOf),
-        new(Topic, "limits", "Every limit a scent meets, and which binds.", """{"family": "balm", "area": "body", "items": [{"id": "lavender", "productPct": 0.6}, {"id": "frankincense", "productPct": 0.3}]}""", LimitsOf),
-        new(Topic, "allergens", "What a label must name.", """{"exposure": "leave_on", "items": [{"id": "lavender", "productPct": 0.5}]}""", AllergensOf),
-        new(Topic, "weighing", "Whether the scale can see it.", """{"readabilityG": 0.1, "items": [{"id": "lavender", "g": 4}, {"id": "rose_otto", "g": 1}]}""", WeighingOf),
-        new(Topic, "warmPot", "What a warm pot drives off.", """{"tempC": 70, "minutes": 10, "depthCm": 4, "items": [{"id": "lemon", "share": 40}, {"id": "lavender", "share": 60}]}""", WarmPotOf),
-        new(Topic, "strength", "How strong it smells, and how its notes are balanced.", """{"family": "body_oil", "items": [{"id": "lavender", "productPct": 0.4}, {"id": "sandalwood", "productPct": 0.2}]}""", fields =>
-        {
-            var family = Family(fields);
-            return ScentStrength.Of(family, Items(fields));
-        }),
-        new(Topic, "bathDose", "Scent in one bath.", """{"family": "bath_salts", "gramsPerBath": 80, "items": [{"id": "mandarin", "productPct": 0.4}], "solubiliserPct": 0.8}""", BathDoseOf),
+        new(
+            Topic,
+            "blendAmounts",
+            "A scent idea in grams.",
+            """{"mode": "percent", "batchG": 250, "scentPct": 1, "items": [{"id": "lavender", "amount": 60}, {"id": "cedarwood_atlas", "amount": 40}]}""",
+            AmountsOf
+        ),
+        new(
+            Topic,
+            "limits",
+            "Every limit a scent meets, and which binds.",
+            """{"family": "balm", "area": "body", "items": [{"id": "lavender", "productPct": 0.6}, {"id": "frankincense", "productPct": 0.3}]}""",
+            LimitsOf
+        ),
+        new(
+            Topic,
+            "allergens",
+            "What a label must name.",
+            """{"exposure": "leave_on", "items": [{"id": "lavender", "productPct": 0.5}]}""",
+            AllergensOf
+        ),
+        new(
+            Topic,
+            "weighing",
+            "Whether the scale can see it.",
+            """{"readabilityG": 0.1, "items": [{"id": "lavender", "g": 4}, {"id": "rose_otto", "g": 1}]}""",
+            WeighingOf
+        ),
+        new(
+            Topic,
+            "warmPot",
+            "What a warm pot drives off.",
+            """{"tempC": 70, "minutes": 10, "depthCm": 4, "items": [{"id": "lemon", "share": 40}, {"id": "lavender", "share": 60}]}""",
+            WarmPotOf
+        ),
+        new(
+            Topic,
+            "strength",
+            "How strong it smells, and how its notes are balanced.",
+            """{"family": "body_oil", "items": [{"id": "lavender", "productPct": 0.4}, {"id": "sandalwood", "productPct": 0.2}]}""",
+            fields =>
+            {
+                var family = Family(fields);
+                return ScentStrength.Of(family, Items(fields));
+            }
+        ),
+        new(
+            Topic,
+            "bathDose",
+            "Scent in one bath.",
+            """{"family": "bath_salts", "gramsPerBath": 80, "items": [{"id": "mandarin", "productPct": 0.4}], "solubiliserPct": 0.8}""",
+            BathDoseOf
+        ),
     ];
 
     private static ScentBlend AmountsOf(Fields fields)
@@ -39,7 +80,7 @@ internal static class ScentCalculations
             var sum = items.Sum(item => item.Amount);
             if (Near.Above(Math.Abs(sum - 100), 0.5))
             {
-                throw new Refusal("E_SUM", "items", sum, $"The shares of the blend total {sum:0.##} %, not 100.", "Let them add up to 100.");
+                throw new Refusal(Codes.Sum, "items", sum, $"The shares of the blend total {sum:0.##} %, not 100.", "Let them add up to 100.");
             }
         }
 
@@ -52,8 +93,17 @@ internal static class ScentCalculations
         var family = Family(fields);
         var area = fields.Has("area") ? fields.Word("area", [.. ScentUse.Areas.Keys]) : null;
         var audience = Audience(fields);
-        var market = fields.Word("market", ScentUse.Markets, "general");
-        var use = new ScentUse(family, area, audience, market, fields.Flag("asthma"), fields.Flag("pets"), fields.Flag("childUse"), fields.Flag("solidScent"));
+        var market = fields.Choice("market", Market.General);
+        var use = new ScentUse(
+            family,
+            area,
+            audience,
+            market,
+            fields.Flag("asthma"),
+            fields.Flag("pets"),
+            fields.Flag("childUse"),
+            fields.Flag("solidScent")
+        );
         var items = Items(fields);
         return ScentLimits.Of(use, items, PerOil(fields, "certificates"));
     }
@@ -69,22 +119,31 @@ internal static class ScentCalculations
     private static ScentWeighing WeighingOf(Fields fields)
     {
         var readability = fields.Above("readabilityG", 0, 10);
-        (string Id, double G)[] items = [.. fields.List("items").Select(item => (item.Known("id", FindOil).Id, item.Number("g", 0))).Where(item => item.Item2 > 0)];
+        (string Id, double G)[] items =
+        [
+            .. fields.List("items").Select(item => (item.Known("id", FindOil).Id, item.Number("g", 0))).Where(item => item.Item2 > 0),
+        ];
         return items.Length > 0 ? ScentWeighing.Of(readability, items) : throw Fields.Empty("items", "Give at least one oil above 0 g.");
     }
 
     private static WarmPot WarmPotOf(Fields fields)
     {
-        double temp = fields.Number("tempC", 0, 120), minutes = fields.Number("minutes", 0, 600), depth = fields.Number("depthCm", 0.2, 100);
-        bool covered = fields.Flag("covered"), stirring = fields.Flag("stirring");
+        double temp = fields.Number("tempC", 0, 120),
+            minutes = fields.Number("minutes", 0, 600),
+            depth = fields.Number("depthCm", 0.2, 100);
+        bool covered = fields.Flag("covered"),
+            stirring = fields.Flag("stirring");
         (ScentOil Oil, double Share)[] items = [.. fields.List("items").Select(item => (item.Known("id", FindOil), item.Number("share", 0)))];
-        return items.Sum(item => item.Share) > 0 ? WarmPot.Of(temp, minutes, depth, covered, stirring, items) : throw Fields.Empty("items", "Give at least one oil a share above 0.");
+        return items.Sum(item => item.Share) > 0
+            ? WarmPot.Of(temp, minutes, depth, covered, stirring, items)
+            : throw Fields.Empty("items", "Give at least one oil a share above 0.");
     }
 
     private static BathScent BathDoseOf(Fields fields)
     {
         var family = fields.Word("family", BathScent.Families);
-        double grams = fields.Above("gramsPerBath", 0), water = fields.Above("waterL", 0, double.PositiveInfinity, 150);
+        double grams = fields.Above("gramsPerBath", 0),
+            water = fields.Above("waterL", 0, double.PositiveInfinity, 150);
         var audience = Audience(fields);
         var items = Items(fields);
         double Pct(string name) => fields.Number(name, 0, 100, 0);
@@ -114,7 +173,8 @@ internal static class ScentCalculations
 
     private static string Audience(Fields fields) => fields.Word("audience", [.. ScentUse.Audiences.Keys], "adult");
 
-    private static (ScentOil Oil, double Pct)[] Items(Fields fields) => [.. fields.List("items").Select(item => (item.Known("id", FindOil), item.Number("productPct", 0, 100)))];
+    private static (ScentOil Oil, double Pct)[] Items(Fields fields) =>
+        [.. fields.List("items").Select(item => (item.Known("id", FindOil), item.Number("productPct", 0, 100)))];
 
-    private static ScentOil? FindOil(string key) => MaterialKeys.Find(key, ScentOil.All, material => material.Keys.Scent);
+    private static ScentOil? FindOil(string key) => MaterialNames.Find(key, ScentOil.All, material => material.Keys.Scent);
 }

@@ -1,8 +1,12 @@
-using AmberPantry.Core.Assessment;
-using AmberPantry.Core.Composition;
+using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Costing;
+
+/// <param name="BatchCost">Null when a price is missing.</param>
+/// <param name="Unpriced">Names of materials without a price.</param>
+public sealed record CostView(decimal? BatchCost, decimal? UnitCost, IReadOnlyList<string> Unpriced);
 
 /// <summary>What a batch costs in materials and containers.</summary>
 public static class BatchCost

@@ -1,30 +1,7 @@
-using AmberPantry.Core.Assessment;
-using AmberPantry.Core.Composition;
-using AmberPantry.Core.Melt;
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Science.Melt;
 
 namespace AmberPantry.Core.Making;
-
-/// <summary>Where finished stock is kept.</summary>
-public enum StockPlace
-{
-    Shelf,
-    HeldBack,
-    CoolBox,
-}
-
-public enum ObservationKind
-{
-    /// <summary>Firmness by thumb, 1 soft to 5 hard, at a temperature.</summary>
-    ThumbPress,
-
-    /// <summary>Temperature at which it lost its shape.</summary>
-    Slump,
-
-    Note,
-}
-
-/// <summary>What was recorded at a step.</summary>
-public sealed record StepDone(int Index, DateTime DoneAt, decimal? WeighedG = null, double? TemperatureC = null, string? Note = null);
 
 /// <summary>Reads the record of a batch back into a formula.</summary>
 public static class BatchRecord
@@ -50,22 +27,28 @@ public static class BatchRecord
     /// <summary>Each line with its plan and what has been weighed of it, top-ups added.</summary>
     public static IReadOnlyList<PotLine> Pot(Formula planned, IReadOnlyList<MakeStep> steps, IReadOnlyList<StepDone> done)
     {
-        var weighed = done.Where(step => step.WeighedG is not null && step.Index < steps.Count)
-            .GroupBy(step => steps[step.Index].Line!)
+        var lines = steps.Where(step => step.Line is not null).ToDictionary(step => step.Id, step => step.Line!);
+        var weighed = done.Where(step => step.WeighedG is not null && lines.ContainsKey(step.Step))
+            .GroupBy(step => lines[step.Step])
             .ToDictionary(group => group.Key, group => group.Sum(step => step.WeighedG!.Value));
-        return [.. planned.Lines.Select(line => new PotLine(
-            line.Id,
-            steps.Where(step => step.Line == line.Id).Sum(step => step.TargetG ?? 0),
-            weighed.TryGetValue(line.Id, out var grams) ? grams : null))];
+        return
+        [
+            .. planned.Lines.Select(line => new PotLine(
+                line.Id,
+                steps.Where(step => step.Line == line.Id).Sum(step => step.TargetG ?? 0),
+                weighed.TryGetValue(line.Id, out var grams) ? grams : null
+            )),
+        ];
     }
 
     /// <summary>Thumb scale of a yield value: 1 sinks in, 5 does not mark.</summary>
-    public static int ThumbOf(double firmnessKPa) => MatterStates.At(firmnessKPa) switch
-    {
-        MatterState.Brittle => 5,
-        MatterState.Hard => 4,
-        MatterState.Firm => 3,
-        MatterState.Scoopable => 2,
-        _ => 1,
-    };
+    public static int ThumbOf(double firmnessKPa) =>
+        MatterStates.At(firmnessKPa) switch
+        {
+            MatterState.Brittle => 5,
+            MatterState.Hard => 4,
+            MatterState.Firm => 3,
+            MatterState.Scoopable => 2,
+            _ => 1,
+        };
 }

@@ -1,7 +1,4 @@
 using System.Globalization;
-using AmberPantry.Core.Composition;
-using AmberPantry.Core.Melt;
-using AmberPantry.Core.Stability;
 
 namespace AmberPantry.Core.Materials;
 
@@ -16,8 +13,20 @@ public static class Catalogue
     {
         var id = row.Text("material");
         string? Key(string column) => row.Text(column) is { Length: > 0 } key ? key : null;
-        var keys = new TableKeys(Key("melt"), Key("fat"), Key("powder"), Key("fizz"), Key("base"), Key("colourant"), Key("antioxidant"), Key("scent"), Key("uv"));
-        var role = Enum.Parse<Role>(row.Text("role").Replace("-", ""), ignoreCase: true);
+        var keys = new TableKeys(
+            Key("melt"),
+            Key("melts_like"),
+            Key("fat"),
+            Key("powder"),
+            Key("fizz"),
+            Key("base"),
+            Key("colourant"),
+            Key("antioxidant"),
+            Key("preservative"),
+            Key("scent"),
+            Key("uv")
+        );
+        var role = row.Word<Role>("role");
         return new Material
         {
             Id = id,
@@ -27,12 +36,12 @@ public static class Catalogue
             Cas = Key("cas"),
             Role = role,
             DensityGMl = row.Number("density_g_ml"),
-            Solubility = Enum.Parse<Solubility>(row.Text("solubility"), ignoreCase: true),
+            Solubility = row.Word<Solubility>("solubility"),
             UseMinPercent = (decimal)row.Number("use_min_percent"),
             UseMaxPercent = (decimal)row.Number("use_max_percent"),
             Rates = [.. row.List("rates").Select(Range)],
             HeatCeilingC = row.OptionalNumber("heat_ceiling_c"),
-            UsualPhase = Enum.Parse<Phase>(row.Text("phase").Replace("-", ""), ignoreCase: true),
+            UsualPhase = row.Word<Phase>("phase"),
             Colour = row.Text("colour"),
             AlsoCalled = row.List("also_called"),
             Tags = row.List("tags"),
@@ -40,10 +49,9 @@ public static class Catalogue
             Feel = row.Text("feel"),
             Hlb = row.OptionalNumber("hlb"),
             Keys = keys,
-            Melt = keys.Melt is { } own ? MeltSpectra.ByMaterial[own]
-                : Key("melts_like") is { } like ? MeltSpectra.ByMaterial[like] with { IsEstimate = MeltSpectra.ByMaterial[like].Classes.Count > 0 }
-                : keys.Fat is { } fat && role == Role.Oil ? new MeltSpectrum(1, Lipid.All[fat].Profile.MolarMass, [], false)
-                : null,
+            Classes = row.List("classes"),
+            WaterFraction = row.Number("water"),
+            Humectant = row.Text("humectant").Length > 0 ? row.Word<Humectant>("humectant") : Humectant.None,
         };
     }
 

@@ -1,7 +1,3 @@
-using AmberPantry.Core.Composition;
-using AmberPantry.Core.Melt;
-using AmberPantry.Core.Stability;
-
 namespace AmberPantry.Core.Materials;
 
 /// <summary>What a material does in a formula.</summary>
@@ -52,6 +48,25 @@ public enum Role
     Botanical,
 }
 
+/// <summary>When a line joins the batch.</summary>
+public enum Phase
+{
+    /// <summary>Melted together in the pot.</summary>
+    Melt,
+
+    /// <summary>Stirred in off the heat, below its own ceiling.</summary>
+    CoolDown,
+
+    /// <summary>Powders, salts, soda and acid, mixed dry.</summary>
+    Dry,
+
+    /// <summary>Water, alcohol and what lives in them.</summary>
+    Liquid,
+
+    /// <summary>Laid on top.</summary>
+    Surface,
+}
+
 /// <summary>What a material dissolves in.</summary>
 public enum Solubility
 {
@@ -61,9 +76,33 @@ public enum Solubility
     None,
 }
 
+/// <summary>What binds water, by its row in the water activity sum.</summary>
+public enum Humectant
+{
+    None,
+    Honey,
+    Glycerol,
+    PropyleneGlycol,
+}
+
 /// <summary>A material's rows in the tables of the science; null where it has none of its own.</summary>
 public sealed record TableKeys(
-    string? Melt = null, string? Fat = null, string? Powder = null, string? Fizz = null, string? Base = null, string? Colourant = null, string? Antioxidant = null, string? Scent = null, string? Uv = null);
+    string? Melt = null,
+    string? MeltsLike = null,
+    string? Fat = null,
+    string? Powder = null,
+    string? Fizz = null,
+    string? Base = null,
+    string? Colourant = null,
+    string? Antioxidant = null,
+    string? Preservative = null,
+    string? Scent = null,
+    string? Uv = null
+)
+{
+    /// <summary>Whether it dissolves in the melted fats: it has a melting make-up, is taken for one that has, or is an oil.</summary>
+    public bool MeltsWithFat(Role role) => Melt is not null || MeltsLike is not null || (Fat is not null && role == Role.Oil);
+}
 
 /// <summary>Usual share for one kind of product, percent.</summary>
 /// <param name="Product">leave-on, lip, rinse-off, bath or free-powder.</param>
@@ -114,11 +153,20 @@ public sealed record Material
     /// <summary>Allergens and hazards, such as "bee product" or "drying oil".</summary>
     public IReadOnlyList<string> Tags { get; init; } = [];
 
+    /// <summary>Classes of the safety table, such as "clay" or "nut_oil".</summary>
+    public IReadOnlyList<string> Classes { get; init; } = [];
+
+    /// <summary>Water in it, mass fraction.</summary>
+    public double WaterFraction { get; init; }
+
+    /// <summary>What it does to the freedom of water; None for what holds none.</summary>
+    public Humectant Humectant { get; init; }
+
+    /// <summary>What the maker calls it besides.</summary>
+    public IReadOnlyList<string> MyNames { get; init; } = [];
+
     /// <summary>Where the figures come from.</summary>
     public required string Source { get; init; }
-
-    /// <summary>Melting make-up; null for what does not melt with the fats.</summary>
-    public MeltSpectrum? Melt { get; init; }
 
     /// <summary>Class of the feel table; empty for what is no lipid.</summary>
     public string Feel { get; init; } = "";
@@ -138,18 +186,14 @@ public sealed record Material
     public decimal? PricePerKg { get; init; }
 
     /// <summary>Stays in grains when the fats melt.</summary>
-    public bool IsPowder => Melt is null && Role is Role.Powder or Role.Salt or Role.Acid or Role.Base or Role.Surfactant or Role.Colourant or Role.Botanical or Role.UvFilter;
+    public bool IsPowder =>
+        !Keys.MeltsWithFat(Role)
+        && Role is Role.Powder or Role.Salt or Role.Acid or Role.Base or Role.Surfactant or Role.Colourant or Role.Botanical or Role.UvFilter;
 
     /// <summary>Water, glycerin, alcohol: what the melt model does not cover.</summary>
     public bool IsWatery => Role is Role.WaterPhase or Role.Solvent;
 
     public bool IsLiquid => Role is Role.Oil or Role.Ester;
-
-    /// <summary>How it goes rancid; null for what is no lipid or has no profile.</summary>
-    public Lipid? Lipid => MaterialKeys.LipidOf(this);
-
-    /// <summary>How it guards lipids; null for what does not.</summary>
-    public Antioxidant? Guard => Keys.Antioxidant is { } key ? Antioxidant.All[key] : null;
 
     /// <summary>Usual greatest share for a kind of product, percent.</summary>
     public decimal MostPercentIn(string product) => Rates.FirstOrDefault(rate => rate.Product == product)?.Max ?? UseMaxPercent;
@@ -158,4 +202,72 @@ public sealed record Material
 /// <summary>A material the maker keeps under a name of their own, as a grade of a catalogue material.</summary>
 /// <param name="Name">1 to 120 characters.</param>
 /// <param name="BasedOn">Key of the catalogue material it behaves like.</param>
-public sealed record MakerMaterial(string Name, string BasedOn, string? Inci = null, decimal? PricePerKg = null, decimal? UseMaxPercent = null);
+public sealed record MakerMaterial(string Name, string BasedOn, string? Inci = null, decimal? PricePerKg = null, decimal? UseMaxPercent = null)
+{
+    public const int LongestName = 120;
+    private const decimal MostPrice = 1_000_000;
+
+    /// <exception cref="Refusal">With the path of the first field that cannot be taken.</exception>
+    public void Check(string path)
+    {
+        if (string.IsNullOrWhiteSpace(Name) || Name.Trim().Length > LongestName)
+        {
+            throw new Refusal(Codes.Range, $"{path}name", Name, "A material needs a name of 1 to 120 characters.", "Shorten the name.");
+        }
+
+        if (Catalogue.All.All(material => !string.Equals(material.Id, BasedOn.Trim(), StringComparison.OrdinalIgnoreCase)))
+        {
+            throw new Refusal(
+                Codes.UnknownId,
+                $"{path}basedOn",
+                BasedOn,
+                $"“{Name}” is said to behave like something that is not in the catalogue.",
+                "Name a catalogue material there."
+            );
+        }
+
+        if (Inci?.Length > 2 * LongestName)
+        {
+            throw new Refusal(Codes.Range, $"{path}inci", Inci, "The INCI name is too long.", $"Keep it to {2 * LongestName} letters.");
+        }
+
+        if (PricePerKg is < 0 or > MostPrice)
+        {
+            throw new Refusal(
+                Codes.Range,
+                $"{path}pricePerKg",
+                PricePerKg,
+                $"A price of {PricePerKg} a kilogram cannot be.",
+                $"Type 0 to {MostPrice}, or leave it empty."
+            );
+        }
+
+        if (UseMaxPercent is < 0 or > 100)
+        {
+            throw new Refusal(
+                Codes.Range,
+                $"{path}useMaxPercent",
+                UseMaxPercent,
+                $"{UseMaxPercent} % is no share.",
+                "Type 0 to 100, or leave it empty."
+            );
+        }
+    }
+}
+
+/// <summary>Another name the maker has for a material of the catalogue or of her own.</summary>
+/// <param name="Material">Key of the material.</param>
+/// <param name="Name">1 to 60 characters.</param>
+public sealed record MyName(string Material, string Name)
+{
+    public const int Longest = 60;
+
+    /// <exception cref="Refusal">E_RANGE for an empty or overlong name.</exception>
+    public void Check(string field)
+    {
+        if (string.IsNullOrWhiteSpace(Name) || Name.Length > Longest)
+        {
+            throw new Refusal(Codes.Range, field, Name, "A name of your own has 1 to 60 letters.", "Type a short name.");
+        }
+    }
+}

@@ -6,29 +6,35 @@ namespace AmberPantry.Core.Materials;
 /// <summary>Finds materials by any of their names and forgives spelling.</summary>
 public static class MaterialSearch
 {
+    /// <summary>Letters of a text that are looked at: no name is longer, and a spelling search takes time by its length.</summary>
+    public const int LongestText = 80;
+
     /// <param name="text">What was typed; an empty text finds all.</param>
     /// <param name="materials">Where to look; of two that fit alike, the one used in larger shares comes first.</param>
     /// <param name="most">How many answers at most.</param>
     /// <returns>Best first: a name that starts with the text, then one that holds it, then a near spelling.</returns>
     public static IReadOnlyList<Material> Find(string text, IReadOnlyList<Material> materials, int most = 12)
     {
-        var wanted = Plain(text);
+        var wanted = Plain(text.Length > LongestText ? text[..LongestText] : text);
         if (wanted.Length == 0)
         {
             return [.. materials.Take(most)];
         }
 
-        return [.. materials
-            .Select(material => (material, cost: Names(material).Min(name => Cost(wanted, name))))
-            .Where(found => found.cost < 100)
-            .OrderBy(found => found.cost)
-            .ThenByDescending(found => found.material.UseMaxPercent)
-            .Take(most)
-            .Select(found => found.material)];
+        return
+        [
+            .. materials
+                .Select(material => (material, cost: Names(material).Min(name => Cost(wanted, name))))
+                .Where(found => found.cost < 100)
+                .OrderBy(found => found.cost)
+                .ThenByDescending(found => found.material.UseMaxPercent)
+                .Take(most)
+                .Select(found => found.material),
+        ];
     }
 
     private static IEnumerable<string> Names(Material material) =>
-        material.AlsoCalled.Append(material.Name).Append(material.Id).Append(material.Inci).Select(Plain);
+        material.MyNames.Concat(material.AlsoCalled).Append(material.Name).Append(material.Id).Append(material.Inci).Select(Plain);
 
     private static int Cost(string wanted, string name)
     {
@@ -48,7 +54,13 @@ public static class MaterialSearch
         }
 
         // Compare against the start of the name as well, so that half a misspelt word is enough.
-        var allowed = wanted.Length switch { < 4 => 0, < 7 => 1, < 11 => 2, _ => 3 };
+        var allowed = wanted.Length switch
+        {
+            < 4 => 0,
+            < 7 => 1,
+            < 11 => 2,
+            _ => 3,
+        };
         var distance = Distance(wanted, name);
         if (name.Length > wanted.Length)
         {
@@ -92,7 +104,7 @@ public static class MaterialSearch
     internal static string Plain(string text)
     {
         var plain = new StringBuilder(text.Length);
-        foreach (var letter in text.Normalize(NormalizationForm.FormD).ToLowerInvariant())
+        foreach (var letter in Whole(text).Normalize(NormalizationForm.FormD).ToLowerInvariant())
         {
             if (char.IsLetterOrDigit(letter) && CharUnicodeInfo.GetUnicodeCategory(letter) != UnicodeCategory.NonSpacingMark)
             {
@@ -102,4 +114,7 @@ public static class MaterialSearch
 
         return plain.ToString();
     }
+
+    /// <summary>Half of a character pair cannot be normalised: it becomes a question mark.</summary>
+    private static string Whole(string text) => string.Concat(text.EnumerateRunes());
 }

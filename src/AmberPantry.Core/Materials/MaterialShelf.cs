@@ -1,5 +1,3 @@
-using AmberPantry.Core.Composition;
-
 namespace AmberPantry.Core.Materials;
 
 /// <summary>Every material a formula may name: the catalogue and the maker's own, by key.</summary>
@@ -8,7 +6,9 @@ public sealed class MaterialShelf
     private readonly Dictionary<string, Material> byId;
 
     /// <exception cref="Refusal">E_UNKNOWN_ID when a maker's material is based on something not in the catalogue.</exception>
-    public MaterialShelf(IEnumerable<MakerMaterial>? own = null)
+    /// <param name="own">The maker's grades of catalogue materials.</param>
+    /// <param name="names">Other names she has for any of them.</param>
+    public MaterialShelf(IEnumerable<MakerMaterial>? own = null, IEnumerable<MyName>? names = null)
     {
         byId = Catalogue.All.ToDictionary(material => material.Id, StringComparer.OrdinalIgnoreCase);
         Own = [.. (own ?? []).Select(Grade)];
@@ -17,7 +17,17 @@ public sealed class MaterialShelf
             byId[material.Id] = material;
         }
 
-        All = [.. Own, .. Catalogue.All.Where(material => ReferenceEquals(byId[material.Id], material))];
+        foreach (var called in (names ?? []).GroupBy(name => Key(name.Material)))
+        {
+            if (byId.TryGetValue(called.Key, out var material))
+            {
+                byId[called.Key] = material with { MyNames = [.. called.Select(name => name.Name)] };
+            }
+        }
+
+        Own = [.. Own.Select(material => byId[material.Id])];
+        var grades = Own.Select(material => material.Id).ToHashSet();
+        All = [.. Own, .. Catalogue.All.Select(material => byId[material.Id]).Where(material => !grades.Contains(material.Id))];
     }
 
     /// <summary>The catalogue alone.</summary>
@@ -41,32 +51,23 @@ public sealed class MaterialShelf
         }
 
         var near = MaterialSearch.Find(id, All, 1).FirstOrDefault();
+        var told = id.Length > MaterialSearch.LongestText ? $"{id[..(MaterialSearch.LongestText - 1)]}…" : id;
         throw new Refusal(
-            "E_UNKNOWN_ID",
+            Codes.UnknownId,
             field,
             id,
-            $"Nothing called “{id}” is on the shelf or in the catalogue.",
-            near is null ? "Choose a material from the list." : $"Did you mean {near.Name}?");
+            $"Nothing called “{told}” is on the shelf or in the catalogue.",
+            near is null ? "Choose a material from the list." : $"Did you mean {near.Name}?"
+        );
     }
 
     /// <summary>The material the maker keeps of a catalogue kind, or the catalogue's own.</summary>
-    public Material Preferred(string catalogueId) =>
-        Own.FirstOrDefault(material => material.BasedOn == catalogueId) ?? Get(catalogueId, "material");
+    public Material Preferred(string catalogueId) => Own.FirstOrDefault(material => material.BasedOn == catalogueId) ?? Get(catalogueId, "material");
 
     private Material Grade(MakerMaterial own)
     {
-        if (string.IsNullOrWhiteSpace(own.Name) || own.Name.Length > 120)
-        {
-            throw new Refusal("E_RANGE", "materials.name", own.Name, "A material needs a name of 1 to 120 characters.", "Shorten the name.");
-        }
-
-        var kind = Catalogue.All.FirstOrDefault(material => string.Equals(material.Id, own.BasedOn.Trim(), StringComparison.OrdinalIgnoreCase))
-            ?? throw new Refusal(
-                "E_UNKNOWN_ID",
-                $"materials.{own.Name}.basedOn",
-                own.BasedOn,
-                $"“{own.Name}” is said to behave like “{own.BasedOn}”, which is not in the catalogue.",
-                "Name a catalogue material there.");
+        own.Check($"materials.{own.Name}.");
+        var kind = byId[own.BasedOn.Trim()];
         return kind with
         {
             Id = Key(own.Name),

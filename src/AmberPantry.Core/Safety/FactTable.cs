@@ -1,5 +1,3 @@
-using AmberPantry.Core.Composition;
-
 namespace AmberPantry.Core.Safety;
 
 /// <summary>Every fact the rules may ask for, and what it may be. Names outside the table are left alone.</summary>
@@ -21,17 +19,98 @@ public static class FactTable
         ["claimsWorst"] = ["clear", "note", "caution", "stop"],
     };
 
-    private static readonly string[] Numbers = ["maxTempC", "pourTempC", "capAboveRoomC", "scentAddC", "batchG", "scentTotalPct", "photoIndex", "allergenDeclare", "lifeMonths", "labelMissing"];
+    private static readonly string[] Numbers =
+    [
+        "maxTempC",
+        "pourTempC",
+        "capAboveRoomC",
+        "scentAddC",
+        "batchG",
+        "scentTotalPct",
+        "photoIndex",
+        "allergenDeclare",
+        "lifeMonths",
+        "labelMissing",
+    ];
 
     private static readonly string[] YesNo =
     [
-        "hotMelt", "leavesPot", "openFlame", "waterNearHotOil", "wetTools", "glassWarmed", "closedHotBlend", "iceBath", "containerReused", "foodPackaging", "grinding", "sprayOrPuffer", "sealedWhileDamp",
-        "scentInPot", "candleGrade", "infusionDry", "foraged", "plantIdentified", "uvMilled", "maskOn", "glovesOn", "gogglesOn", "sanitised", "dedicatedTools", "dedicatedGrinder", "dedicatedScale",
-        "labelledAtOnce", "batchNumber", "cosmeticGrade", "makerAsthma", "makerPregnant", "childrenPresent", "petsPresent", "sharedEquipment", "smellsRancid", "childUse", "elder", "pets", "asthma",
-        "epilepsy", "diabetes", "kidneyOrHeart", "bloodThinner", "aspirinAllergy", "homeOxygen", "breastfeeding", "brokenSkin", "justShaved", "skinFolds", "neatUse", "useWet", "massage", "sharedUse",
-        "whirlpool", "foodLike", "gift", "forSale", "reactionReported", "scentChecked", "bathAvoid", "scentPregnancyAvoid", "scentPregnancyCaution", "scentUnder6Avoid", "scentAsthmaAvoid",
-        "fragranceNoCert", "scentAboveFlash", "scentOld", "preservationChecked", "preservationAdequate", "antioxidantAsPreservative", "lotExpired", "uvChecked", "uvOver", "uvNotPermitted",
-        "uvUndissolved", "claimsPreservativeFree",
+        "hotMelt",
+        "leavesPot",
+        "openFlame",
+        "waterNearHotOil",
+        "wetTools",
+        "glassWarmed",
+        "closedHotBlend",
+        "iceBath",
+        "containerReused",
+        "foodPackaging",
+        "grinding",
+        "sprayOrPuffer",
+        "sealedWhileDamp",
+        "scentInPot",
+        "candleGrade",
+        "infusionDry",
+        "foraged",
+        "plantIdentified",
+        "uvMilled",
+        "maskOn",
+        "glovesOn",
+        "gogglesOn",
+        "sanitised",
+        "dedicatedTools",
+        "dedicatedGrinder",
+        "dedicatedScale",
+        "labelledAtOnce",
+        "batchNumber",
+        "cosmeticGrade",
+        "makerAsthma",
+        "makerPregnant",
+        "childrenPresent",
+        "petsPresent",
+        "sharedEquipment",
+        "smellsRancid",
+        "childUse",
+        "elder",
+        "pets",
+        "asthma",
+        "epilepsy",
+        "diabetes",
+        "kidneyOrHeart",
+        "bloodThinner",
+        "aspirinAllergy",
+        "homeOxygen",
+        "breastfeeding",
+        "brokenSkin",
+        "justShaved",
+        "skinFolds",
+        "neatUse",
+        "useWet",
+        "massage",
+        "sharedUse",
+        "whirlpool",
+        "foodLike",
+        "gift",
+        "forSale",
+        "reactionReported",
+        "scentChecked",
+        "bathAvoid",
+        "scentPregnancyAvoid",
+        "scentPregnancyCaution",
+        "scentUnder6Avoid",
+        "scentAsthmaAvoid",
+        "fragranceNoCert",
+        "scentAboveFlash",
+        "scentOld",
+        "preservationChecked",
+        "preservationAdequate",
+        "antioxidantAsPreservative",
+        "lotExpired",
+        "uvChecked",
+        "uvOver",
+        "uvNotPermitted",
+        "uvUndissolved",
+        "claimsPreservativeFree",
     ];
 
     /// <summary>Names of the facts that are numbers, words and yes or no together.</summary>
@@ -42,13 +121,21 @@ public static class FactTable
     {
         if (Numbers.Contains(name) && value.Number is null)
         {
-            throw new Refusal("E_NOT_A_NUMBER", $"facts.{name}", value, $"{name} is not a number.", "Give a number, or leave it out.");
+            throw new Refusal(Codes.NotANumber, $"facts.{name}", value, $"{name} is not a number.", "Give a number, or leave it out.");
         }
 
-        var wrong = Words.TryGetValue(name, out var words) ? value.Word is not { } word || !words.Contains(word) : YesNo.Contains(name) && value.Yes is null;
+        var wrong = Words.TryGetValue(name, out var words)
+            ? value.Word is not { } word || !words.Contains(word)
+            : YesNo.Contains(name) && value.Yes is null;
         if (wrong)
         {
-            throw new Refusal("E_UNKNOWN_ID", $"facts.{name}", value, $"{name} is none of the known answers.", words is null ? "Give true or false." : $"Give one of {string.Join(", ", words)}.");
+            throw new Refusal(
+                Codes.UnknownId,
+                $"facts.{name}",
+                value,
+                $"{name} is none of the known answers.",
+                words is null ? "Give true or false." : $"Give one of {string.Join(", ", words)}."
+            );
         }
     }
 }

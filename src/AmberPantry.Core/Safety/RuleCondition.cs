@@ -1,6 +1,5 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
-using AmberPantry.Core.Composition;
 
 namespace AmberPantry.Core.Safety;
 
@@ -39,7 +38,9 @@ public sealed partial class RuleCondition
     [GeneratedRegex(@"^(?<name>[A-Za-z][A-Za-z0-9_]*)\s*=\s*(?<words>[A-Za-z0-9_]+(\s*,\s*[A-Za-z0-9_]+)*)$")]
     private static partial Regex Equal();
 
-    [GeneratedRegex(@"^(?:pct\(\s*(?<class>[A-Za-z][A-Za-z0-9_]*)\s*\)|(?<name>[A-Za-z][A-Za-z0-9_]*))\s*(?<op>>=|<=|>|<)\s*(?<limit>-?[0-9]+(\.[0-9]+)?)$")]
+    [GeneratedRegex(
+        @"^(?:pct\(\s*(?<class>[A-Za-z][A-Za-z0-9_]*)\s*\)|(?<name>[A-Za-z][A-Za-z0-9_]*))\s*(?<op>>=|<=|>|<)\s*(?<limit>-?[0-9]+(\.[0-9]+)?)$"
+    )]
     private static partial Regex Compare();
 
     /// <exception cref="Refusal">E_RULE_SYNTAX, field <c>condition</c>.</exception>
@@ -57,9 +58,7 @@ public sealed partial class RuleCondition
 
         if (Bare().Match(atom) is { Success: true } bare && bare.Groups["name"].Value is var bareName && bareName != "always")
         {
-            return bare.Groups["not"].Success
-                ? facts => facts.Of(bareName) is null or { Yes: false }
-                : facts => facts.Of(bareName) is { Yes: true };
+            return bare.Groups["not"].Success ? facts => facts.Of(bareName) is null or { Yes: false } : facts => facts.Of(bareName) is { Yes: true };
         }
 
         if (Equal().Match(atom) is { Success: true } equal)
@@ -88,7 +87,13 @@ public sealed partial class RuleCondition
             return facts => facts.Of(name)?.Number is { } number && test(number);
         }
 
-        throw new Refusal("E_RULE_SYNTAX", "condition", whole, $"“{atom}” in the condition cannot be read.", "Use names, !names, name=word, name>5 and pct(class)>5, joined by & and |.");
+        throw new Refusal(
+            Codes.RuleSyntax,
+            "condition",
+            whole,
+            $"“{atom}” in the condition cannot be read.",
+            "Use names, !names, name=word, name>5 and pct(class)>5, joined by & and |."
+        );
     }
 }
 

@@ -9,8 +9,18 @@ namespace AmberPantry.Core.Safety;
 /// <param name="Maxima">By column: "no" is not permitted, blank is not given.</param>
 /// <param name="SolubilityPct">g per 100 g of solvent at 25 °C by solvent.</param>
 public sealed record UvFilter(
-    string Id, string Inci, string Name, string Form, string Phase, IReadOnlyDictionary<string, int> Covers, IReadOnlyDictionary<string, string> Maxima, string Nano,
-    IReadOnlyDictionary<string, double> SolubilityPct, double SolubilityInLiquidFilterPct, string Source)
+    string Id,
+    string Inci,
+    string Name,
+    string Form,
+    string Phase,
+    IReadOnlyDictionary<string, int> Covers,
+    IReadOnlyDictionary<string, string> Maxima,
+    string Nano,
+    IReadOnlyDictionary<string, double> SolubilityPct,
+    double SolubilityInLiquidFilterPct,
+    string Source
+)
 {
     public static IReadOnlyList<string> Bands { get; } = ["uvb", "uva2", "uva1"];
 
@@ -18,10 +28,22 @@ public sealed record UvFilter(
 
     private static readonly string[] MaxColumns = ["eu_max_pct", "eu_body_max_pct", "eu_lip_max_pct", "us_max_pct", "au_max_pct", "ca_max_pct"];
 
-    public static IReadOnlyDictionary<string, UvFilter> All { get; } = DataTable.Read("Safety.Data.uv-filters.csv", row => new UvFilter(
-        row.Text("id"), row.Text("inci"), row.Text("common_name"), row.Text("form"), row.Text("phase"), Bands.ToDictionary(band => band, band => (int)row.Number(band)),
-        MaxColumns.ToDictionary(column => column, row.Text), row.Text("nano"), Solvents.ToDictionary(solvent => solvent, solvent => row.Number($"sol_{solvent}")), row.Number("sol_liquid_filter"),
-        row.Text("source"))).ToDictionary(filter => filter.Id);
+    public static IReadOnlyDictionary<string, UvFilter> All { get; } =
+        DataTable
+            .Read("Safety.Data.uv-filters.csv", row => new UvFilter(
+                row.Text("id"),
+                row.Text("inci"),
+                row.Text("common_name"),
+                row.Text("form"),
+                row.Text("phase"),
+                Bands.ToDictionary(band => band, band => (int)row.Number(band)),
+                MaxColumns.ToDictionary(column => column, row.Text),
+                row.Text("nano"),
+                Solvents.ToDictionary(solvent => solvent, solvent => row.Number($"sol_{solvent}")),
+                row.Number("sol_liquid_filter"),
+                row.Text("source")
+            ))
+            .ToDictionary(filter => filter.Id);
 
     /// <summary>Legal maximum in percent; null when not permitted or not listed.</summary>
     public double? MaxPct(string market, string area)
@@ -42,8 +64,16 @@ public sealed record UvSolubility(string Id, double CapacityPct, double Ratio);
 /// <param name="Bands">A list of what is recorded, not a protection figure.</param>
 /// <param name="Crowding">Filters compete for the same solvent: above 1 crystals are likely.</param>
 public sealed record UvRecord(
-    object? Spf, IReadOnlyList<UvFilterStatus> PerFilter, IReadOnlyDictionary<string, string> Bands, bool AllBandsRecorded, IReadOnlyList<UvSolubility> Solubility, double Crowding, string SolubilityStatus,
-    string Legal, IReadOnlyList<string> Flags)
+    object? Spf,
+    IReadOnlyList<UvFilterStatus> PerFilter,
+    IReadOnlyDictionary<string, string> Bands,
+    bool AllBandsRecorded,
+    IReadOnlyList<UvSolubility> Solubility,
+    double Crowding,
+    string SolubilityStatus,
+    string Legal,
+    IReadOnlyList<string> Flags
+)
 {
     public static IReadOnlyList<string> Markets { get; } = ["eu", "uk", "us", "au", "ca"];
 
@@ -54,27 +84,74 @@ public sealed record UvRecord(
 
     /// <param name="filters">Percent of the product, above 0.</param>
     /// <param name="solvents">Percent of the product by solvent.</param>
-    public static UvRecord Of(string market, string area, IReadOnlyList<(UvFilter Filter, double Pct)> filters, IReadOnlyDictionary<string, double> solvents)
+    public static UvRecord Of(
+        string market,
+        string area,
+        IReadOnlyList<(UvFilter Filter, double Pct)> filters,
+        IReadOnlyDictionary<string, double> solvents
+    )
     {
-        UvFilterStatus[] per = [.. filters.Select(line =>
-        {
-            var max = line.Filter.MaxPct(market, area);
-            return new UvFilterStatus(line.Filter.Id, line.Pct, max, max is null ? "not_permitted" : line.Pct > max + 1e-9 ? "over" : "ok");
-        })];
-        var bands = UvFilter.Bands.ToDictionary(band => band, band => Words[filters
-            .Where((line, i) => per[i].Status != "not_permitted" && line.Filter.Phase != "water" && !Near.Below(line.Pct, line.Filter.Form == "mineral" ? 5 : 2))
-            .Select(line => line.Filter.Covers[band]).DefaultIfEmpty(0).Max()]);
+        UvFilterStatus[] per =
+        [
+            .. filters.Select(line =>
+            {
+                var max = line.Filter.MaxPct(market, area);
+                return new UvFilterStatus(
+                    line.Filter.Id,
+                    line.Pct,
+                    max,
+                    max is null ? "not_permitted"
+                        : line.Pct > max + 1e-9 ? "over"
+                        : "ok"
+                );
+            }),
+        ];
+        var bands = UvFilter.Bands.ToDictionary(
+            band => band,
+            band =>
+                Words[
+                    filters
+                        .Where(
+                            (line, i) =>
+                                per[i].Status != "not_permitted"
+                                && line.Filter.Phase != "water"
+                                && !Near.Below(line.Pct, line.Filter.Form == "mineral" ? 5 : 2)
+                        )
+                        .Select(line => line.Filter.Covers[band])
+                        .DefaultIfEmpty(0)
+                        .Max()
+                ]
+        );
         var liquid = filters.Where(line => line.Filter.Form == "liquid").Sum(line => line.Pct);
-        UvSolubility[] solubility = [.. filters.Where(line => line.Filter is { Form: "crystal", Phase: "oil" }).Select(line =>
-        {
-            var capacity = UvFilter.Solvents.Sum(solvent => solvents.GetValueOrDefault(solvent) * line.Filter.SolubilityPct[solvent] / 100) + (liquid * line.Filter.SolubilityInLiquidFilterPct / 100);
-            return new UvSolubility(line.Filter.Id, capacity, capacity > 0 ? line.Pct / capacity : Unbounded);
-        })];
+        UvSolubility[] solubility =
+        [
+            .. filters
+                .Where(line => line.Filter is { Form: "crystal", Phase: "oil" })
+                .Select(line =>
+                {
+                    var capacity =
+                        UvFilter.Solvents.Sum(solvent => solvents.GetValueOrDefault(solvent) * line.Filter.SolubilityPct[solvent] / 100)
+                        + (liquid * line.Filter.SolubilityInLiquidFilterPct / 100);
+                    return new UvSolubility(line.Filter.Id, capacity, capacity > 0 ? line.Pct / capacity : Unbounded);
+                }),
+        ];
         var crowding = Math.Min(Unbounded, solubility.Sum(one => one.Ratio));
         return new UvRecord(
-            null, per, bands, bands["uvb"] == "main" && bands["uva2"] != "none" && bands["uva1"] == "main", solubility, crowding,
-            solubility.Length == 0 ? "none_needed" : Near.Above(crowding, 1) ? "crystals_likely" : Near.Above(crowding, 0.7) ? "near" : "ok",
-            per.Any(one => one.Status == "not_permitted") ? "not_permitted" : per.Any(one => one.Status == "over") ? "over" : "ok", [.. FlagsOf(market, filters)]);
+            null,
+            per,
+            bands,
+            bands["uvb"] == "main" && bands["uva2"] != "none" && bands["uva1"] == "main",
+            solubility,
+            crowding,
+            solubility.Length == 0 ? "none_needed"
+                : Near.Above(crowding, 1) ? "crystals_likely"
+                : Near.Above(crowding, 0.7) ? "near"
+                : "ok",
+            per.Any(one => one.Status == "not_permitted") ? "not_permitted"
+                : per.Any(one => one.Status == "over") ? "over"
+                : "ok",
+            [.. FlagsOf(market, filters)]
+        );
     }
 
     private static IEnumerable<string> FlagsOf(string market, IReadOnlyList<(UvFilter Filter, double Pct)> filters)
@@ -110,7 +187,11 @@ public sealed record UvRecord(
 
         if (market == "us")
         {
-            foreach (var (filter, _) in filters.Where(line => line.Filter.Id is "zinc_oxide" or "titanium_dioxide" or "ensulizole" or "meradimate" or "padimate_o"))
+            foreach (
+                var (filter, _) in filters.Where(line =>
+                    line.Filter.Id is "zinc_oxide" or "titanium_dioxide" or "ensulizole" or "meradimate" or "padimate_o"
+                )
+            )
             {
                 yield return $"us_pair:{filter.Id}";
             }

@@ -1,0 +1,110 @@
+using AmberPantry.Core.Families;
+using AmberPantry.Core.Science.Fizz;
+
+namespace AmberPantry.Core.Assessment.Parts;
+
+/// <summary>A formula as it meets the bath and the room's air.</summary>
+public sealed record BathReading
+{
+    /// <summary>Usual portion of a bath product, g, where the batch is not counted in pieces.</summary>
+    private const double UsualPortionG = 100;
+
+    private const double UsualHumidity = 60;
+    private const double UsualPressMPa = 0.7;
+
+    /// <summary>Null where nothing fizzes.</summary>
+    public required FizzBalance? Balance { get; init; }
+
+    public required BathPh? Ph { get; init; }
+
+    public required Caking Air { get; init; }
+
+    public required TubDispersion Tub { get; init; }
+
+    /// <summary>Null where it is not pressed.</summary>
+    public required PieceHardness? Hardness { get; init; }
+
+    public required SoakDose Dose { get; init; }
+
+    /// <summary>Humidity it is judged at, percent.</summary>
+    public required double RhPct { get; init; }
+
+    /// <summary>What goes into one bath, g.</summary>
+    public required double PortionG { get; init; }
+
+    internal static BathReading? Of(Subject subject)
+    {
+        var mix = subject.BathMix;
+        if (subject.Family.Nature != FamilyNature.Bath || mix.DryG <= 0)
+        {
+            return null;
+        }
+
+        // A piece is one bath; a pouch of salts is many.
+        var pieces = subject.Family.Traits.Fizzes;
+        var portion =
+            pieces && subject.Formula.Batch.FillG is { } piece ? (double)piece : Math.Min(UsualPortionG, (double)subject.Formula.Batch.Grams);
+        var rh = subject.Workshop.HumidityPercent ?? UsualHumidity;
+        var litres = subject.Circumstances.TubLitres;
+        var fizzes = mix.GasMol > 0;
+        return new BathReading
+        {
+            Balance = fizzes ? FizzBalance.Of(mix, portionG: portion) : null,
+            Ph = fizzes ? BathPh.Of(mix, new Bath(portion, litres)) : null,
+            Air = Caking.Of(mix, rh, false),
+            Tub = TubDispersion.Of(mix, portion, litres),
+            Hardness = pieces ? PieceHardness.Of(mix, UsualPressMPa) : null,
+            Dose = SoakDose.Of(mix, portion, litres),
+            RhPct = rh,
+            PortionG = portion,
+        };
+    }
+}
+
+/// <summary>What it does in the tub and on the shelf of a damp room.</summary>
+/// <param name="Reading">Null where it goes into no bath.</param>
+public sealed record BathPart(BathReading? Reading, IReadOnlyList<ExplainStep> Steps)
+{
+    internal static BathPart Of(Subject subject) => new(subject.Bath, [.. Explain(subject)]);
+
+    private static IEnumerable<ExplainStep> Explain(Subject subject)
+    {
+        if (subject.Bath is not { } bath)
+        {
+            yield break;
+        }
+
+        if (bath.Balance is { } balance)
+        {
+            yield return new("mol of acid in 100 g", subject.BathMix.AcidMol, "mol", "molar masses");
+            yield return new("mol of base in 100 g", subject.BathMix.BaseMol, "mol", "molar masses");
+            yield return new("litres of gas from 100 g at 25 °C", balance.Co2L, "l", "ideal gas");
+            yield return new(
+                "of 100 is the fizz; 100 is the neutral citric mix",
+                balance.FizzIndex,
+                "",
+                "gas, acid speed, oil, starch and clay; estimated"
+            );
+        }
+
+        if (bath.Ph is { } ph)
+        {
+            yield return new(
+                $"is the pH while soaking in {subject.Circumstances.TubLitres:0} litres",
+                ph.PhFresh,
+                "",
+                "carbonate equilibrium (Plummer and Busenberg 1982)"
+            );
+        }
+
+        if (bath.Air.CrhMixPct is { } crh)
+        {
+            yield return new(
+                "humidity at which the mix begins to dissolve in its own moisture",
+                crh,
+                "%",
+                "critical humidity of each salt, after Ross (1975)"
+            );
+        }
+    }
+}

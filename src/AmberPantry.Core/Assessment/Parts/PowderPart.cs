@@ -1,0 +1,70 @@
+using AmberPantry.Core.Science.Melt;
+using AmberPantry.Core.Science.Powders;
+
+namespace AmberPantry.Core.Assessment.Parts;
+
+/// <summary>A formula as powders and liquids.</summary>
+/// <param name="Budget">Null where it is no powder or bath product.</param>
+/// <param name="InFat">What the powder does to a fat; null where no fat carries it.</param>
+public sealed record PowderReading(OilBudget? Budget, PowderInFat? InFat)
+{
+    private const double RoomC = 20;
+
+    internal static PowderReading Of(Subject subject)
+    {
+        var powders = Grains(subject);
+        if (powders.All(line => line.Powder.IsOilSoluble))
+        {
+            return new PowderReading(null, null);
+        }
+
+        var liquids = subject
+            .There.Where(pair => pair.Material.Melt is not null)
+            .Select(pair => ((double)pair.Line.Percent, pair.Material.DensityGMl))
+            .ToArray();
+        if (subject.Family.IsDry)
+        {
+            return new PowderReading(OilBudget.Of(new PowderMix(powders, liquids), AmberJson.Word(subject.Family.Powder)), null);
+        }
+
+        var fat = liquids.Sum(liquid => liquid.Item1);
+        return new PowderReading(
+            null,
+            fat > 0 ? PowderInFat.Of(powders, fat, fat / liquids.Sum(liquid => liquid.Item1 / liquid.Item2), 0, RoomC) : null
+        );
+    }
+
+    internal static (PowderMaterial Powder, double G)[] Grains(Subject subject) =>
+        [
+            .. subject
+                .There.Where(pair => pair.Material.Keys.Powder is not null)
+                .Select(pair => (PowderMaterial.All[pair.Material.Keys.Powder!], (double)pair.Line.Percent)),
+        ];
+}
+
+/// <summary>What grains and oil do to each other.</summary>
+public sealed record PowderPart(OilBudget? Budget, PowderInFat? InFat, IReadOnlyList<ExplainStep> Steps)
+{
+    internal static PowderPart Of(Subject subject) => new(subject.Powders.Budget, subject.Powders.InFat, [.. Explain(subject.Powders)]);
+
+    private static IEnumerable<ExplainStep> Explain(PowderReading reading)
+    {
+        if (reading.Budget is { } budget)
+        {
+            yield return new("grams of oil make a putty of these powders", budget.CapacityG, "g", "oil absorption by rub-out (ISO 787-5)");
+            yield return new("of that is in it", 100 * budget.S, "%", "load");
+            yield return new(
+                "is how full the room between the grains is; 1 is the putty, loose below 0.12",
+                budget.U,
+                "",
+                "Newitt and Conway-Jones (1958)"
+            );
+        }
+
+        if (reading.InFat is { } inFat)
+        {
+            yield return new("of the volume are grains with the oil in their pores", 100 * inFat.Phi, "%", "true densities and oil absorption");
+            yield return new("of the greasy feel is left", inFat.GreasinessLeftPct, "%", "oil the powders hold against the fat, estimated");
+        }
+    }
+}

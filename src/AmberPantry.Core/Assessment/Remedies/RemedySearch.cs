@@ -1,0 +1,306 @@
+using AmberPantry.Core.Assessment.Parts;
+using AmberPantry.Core.Assessment.Rules;
+using AmberPantry.Core.Costing;
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Melt;
+using AmberPantry.Core.Workshops;
+
+namespace AmberPantry.Core.Assessment.Remedies;
+
+/// <summary>Looks for small trades that clear a finding, by assessing each traded formula with the very rules that found it.</summary>
+internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
+{
+    private const int MostRemedies = 3;
+    private const int MostGivers = 2;
+    private const decimal StepPercent = 0.5m;
+    private const decimal MostTradePercent = 15m;
+
+    /// <summary>A remedy that does not clear must at least take this part of the gap away.</summary>
+    private const double WorthLessening = 0.3;
+
+    private readonly double harmNow = Harm(subject);
+
+    public IReadOnlyList<Remedy> For(Found found)
+    {
+        var gapNow = found.Gap(subject);
+        var tried = found
+            .Acts.Select(act => Try(act.Label, [act.Edit], found, gapNow))
+            .Concat(found.Cure == Cure.None ? [] : Trades(found, gapNow))
+            .Concat(found.Swaps.SelectMany(swap => Swapped(swap, found, gapNow)))
+            .OfType<Candidate>()
+            .OrderBy(candidate => candidate.Harm)
+            .ToArray();
+        return
+        [
+            .. Varied(tried)
+                .Take(MostRemedies)
+                .Select((candidate, i) => new Remedy($"{found.Id}.{i + 1}", candidate.Label, candidate.Edits, Effect(candidate.After))),
+        ];
+    }
+
+    private IEnumerable<Candidate?> Trades(Found found, double gapNow)
+    {
+        var stiffen = found.Cure == Cure.Stiffen;
+        var firm = FirmMaterials();
+        var loose = subject
+            .Lines.Where(pair => pair.Material.IsLiquid || pair.Material.Role == Role.SoftButter)
+            .Select(pair => pair.Material)
+            .ToList();
+        if (!stiffen && !loose.Any(material => material.IsLiquid))
+        {
+            loose.Add(subject.Shelf.Preferred("sunflower oil"));
+        }
+
+        var (from, to) = stiffen ? (loose, firm) : (firm, loose);
+        foreach (var giver in subject.Lines.Where(pair => !pair.Line.Kept && from.Contains(pair.Material)))
+        {
+            foreach (var taker in to.Where(material => material.Id != giver.Material.Id && !IsKept(material)))
+            {
+                yield return Smallest(giver.Line, giver.Material, taker, found, gapNow);
+            }
+        }
+    }
+
+    private IEnumerable<Candidate?> Swapped(Swap swap, Found found, double gapNow)
+    {
+        foreach (var taker in swap.Takers.Select(subject.Shelf.Preferred).Where(material => !IsKept(material)))
+        {
+            foreach (
+                var giver in subject
+                    .Lines.Where(pair => !pair.Line.Kept && pair.Material.Id != taker.Id && swap.Gives(pair.Material))
+                    .OrderByDescending(pair => pair.Line.Percent)
+                    .Take(MostGivers)
+            )
+            {
+                yield return Smallest(giver.Line, giver.Material, taker, found, gapNow);
+            }
+        }
+    }
+
+    private List<Material> FirmMaterials()
+    {
+        var firm = subject
+            .Lines.Where(pair => pair.Material.Role is Role.Wax or Role.Hardener or Role.HardButter)
+            .Select(pair => pair.Material)
+            .ToList();
+        foreach (var wax in new[] { "beeswax", "candelilla wax" })
+        {
+            if (firm.TrueForAll(material => material.BasedOn != wax))
+            {
+                firm.Add(subject.Shelf.Preferred(wax));
+            }
+        }
+
+        return firm;
+    }
+
+    /// <summary>The least trade in half percents that clears the finding, or the most that still lessens it.</summary>
+    private Candidate? Smallest(FormulaLine giver, Material from, Material to, Found found, double gapNow)
+    {
+        var most = (int)(Math.Min(MostTradePercent, giver.Percent - StepPercent) / StepPercent);
+        var has = subject.Lines.Where(pair => pair.Material.Id == to.Id).Sum(pair => pair.Line.Percent);
+        most = Math.Min(most, (int)((to.UseMaxPercent - has) / StepPercent));
+        if (most < 1)
+        {
+            return null;
+        }
+
+        double Gap(int steps) => found.Gap(subject.With(editor.Apply(subject.Formula, new Trade(giver.Id, to.Id, steps * StepPercent))));
+        var steps = most;
+        if (Gap(most) <= 0)
+        {
+            int clear = most,
+                unclear = 0;
+            while (clear - unclear > 1)
+            {
+                var middle = (clear + unclear) / 2;
+                (clear, unclear) = Gap(middle) <= 0 ? (middle, unclear) : (clear, middle);
+            }
+
+            steps = clear;
+        }
+
+        var amount = steps * StepPercent;
+        var (give, take) =
+            Wording.Brief(from.Name) == Wording.Brief(to.Name)
+                ? (Wording.Inside(from.Name), Wording.Inside(to.Name))
+                : (Wording.Brief(from.Name), Wording.Brief(to.Name));
+        return Try(
+            $"Trade {Wording.RoundPercent(amount)} {give} for {take}",
+            [new Trade(giver.Id, to.Id, amount)],
+            found,
+            gapNow,
+            to.Id,
+            (double)amount
+        );
+    }
+
+    private Candidate? Try(string label, IReadOnlyList<FormulaEdit> edits, Found found, double gapNow, string? taker = null, double amount = 0)
+    {
+        Subject after;
+        try
+        {
+            after = subject.With(editor.Apply(subject.Formula, edits));
+        }
+        catch (Refusal)
+        {
+            return null; // A kept line or a used-up makeweight stands in the way: not a remedy here.
+        }
+
+        var gap = found.Gap(after);
+        if (gap > 0 && gap > gapNow * (1 - WorthLessening))
+        {
+            return null;
+        }
+
+        // What it leaves undone and what it breaks elsewhere both count; a small trade is better than a large one.
+        var harm = Harm(after) - harmNow + (0.03 * amount) + Math.Max(0, gap);
+        return new Candidate(label, edits, after, harm, taker);
+    }
+
+    /// <summary>Best first, but not three trades for the same wax while another would do.</summary>
+    private static IEnumerable<Candidate> Varied(IReadOnlyList<Candidate> candidates)
+    {
+        var first = candidates.GroupBy(candidate => candidate.Taker ?? candidate.Label).Select(group => group.First()).ToArray();
+        return first.Concat(candidates.Except(first));
+    }
+
+    private bool IsKept(Material material) => subject.Lines.Any(pair => pair.Material.Id == material.Id && pair.Line.Kept);
+
+    private static double Harm(Subject subject) =>
+        Judge
+            .Of(subject)
+            .Sum(found =>
+                found.Severity switch
+                {
+                    Severity.Stop => 8,
+                    Severity.Fix => 4,
+                    Severity.Watch => 1 + Math.Min(1, Math.Max(0, found.Gap(subject))),
+                    _ => 0.1,
+                }
+            );
+
+    /// <summary>What changes, gains and losses alike: old → new.</summary>
+    private string Effect(Subject after)
+    {
+        var gains = new List<string>();
+        var losses = new List<string>();
+        void Tell(bool better, string text) => (better ? gains : losses).Add(text);
+
+        TellProduct(after, Tell);
+        if (
+            subject.Family.FirmnessAt20 is not null
+            && subject.SlumpC is { } slump
+            && after.SlumpC is { } slumpAfter
+            && Math.Abs(slump - slumpAfter) >= 0.5
+        )
+        {
+            Tell(slumpAfter > slump, $"slumps {subject.Say.BareTemperature(slump)} → {subject.Say.Temperature(slumpAfter)}");
+        }
+
+        if (subject.Curve is { } curve && after.Curve is { } curveAfter)
+        {
+            if (subject.Family.FirmnessAt20 is { } usual)
+            {
+                if (subject.Coldest is { } cold)
+                {
+                    TellFirmness(cold.TemperatureC, usual.High, Tell, curve, curveAfter);
+                }
+
+                TellFirmness(20, Math.Sqrt(usual.Low * usual.High), Tell, curve, curveAfter);
+            }
+        }
+
+        if (subject.Formula.Batch.Grams != after.Formula.Batch.Grams)
+        {
+            Tell(true, $"batch {subject.Say.RoundWeight(subject.Formula.Batch.Grams)} → {subject.Say.RoundWeight(after.Formula.Batch.Grams)}");
+        }
+
+        var cost = BatchCost.Of(subject.Formula, subject.Shelf, subject.Workshop);
+        var costAfter = BatchCost.Of(after.Formula, after.Shelf, after.Workshop);
+        if (cost.UnitCost is { } unit && costAfter.UnitCost is { } unitAfter && Math.Abs(unit - unitAfter) >= 0.01m)
+        {
+            Tell(unitAfter < unit, $"{subject.Say.Money(unit)} → {subject.Say.Money(unitAfter)} each");
+        }
+
+        var now = Judge.Of(subject).Where(found => found.Severity < Severity.Note).Select(found => found.Id).ToHashSet();
+        var then = Judge.Of(after).Where(found => found.Severity < Severity.Note).Select(found => found.Id).ToHashSet();
+        var cleared = now.Count(id => !then.Contains(id));
+        var raised = then.Count(id => !now.Contains(id));
+        if (cleared > 1 || (cleared == 1 && gains.Count == 0))
+        {
+            gains.Insert(0, cleared == 1 ? "clears this" : $"clears {cleared} findings");
+        }
+
+        if (raised > 0)
+        {
+            losses.Insert(0, raised == 1 ? "raises 1 finding" : $"raises {raised} findings");
+        }
+
+        const int MostEachWay = 2;
+        var gained = string.Join(", ", gains.Take(MostEachWay));
+        var lost = string.Join(", ", losses.Take(MostEachWay));
+        if (gained.Length + lost.Length == 0)
+        {
+            return "clears this, changes nothing else";
+        }
+
+        return lost.Length == 0 ? gained
+            : gained.Length == 0 ? lost
+            : $"{gained}, but {lost}";
+    }
+
+    /// <summary>What grains and baths are judged by.</summary>
+    private void TellProduct(Subject after, Action<bool, string> tell)
+    {
+        void Figure(double? was, double? will, double notice, bool lessIsBetter, string says, string format, string unit = "")
+        {
+            if (was is { } before && will is { } then && Math.Abs(before - then) >= notice)
+            {
+                tell(then < before == lessIsBetter, $"{says} {Wording.Number(before, format)} → {Wording.Number(then, format)}{unit}");
+            }
+        }
+
+        if (subject.Family.IsDry)
+        {
+            Figure(
+                100 * subject.Bath?.Air.U ?? 100 * subject.Powders.Budget?.U,
+                100 * after.Bath?.Air.U ?? 100 * after.Powders.Budget?.U,
+                1,
+                true,
+                "room filled with oil",
+                "0",
+                " %"
+            );
+            Figure(subject.Powders.Budget?.DustInUse, after.Powders.Budget?.DustInUse, 3, true, "dust", "0");
+            Figure(subject.Bath?.Air.CrhMixPct, after.Bath?.Air.CrhMixPct, 1, false, "dry up to", "0", " % humidity");
+            Figure(subject.Bath?.Balance?.Co2L, after.Bath?.Balance?.Co2L, 0.3, false, "gas", "0.0", " l");
+        }
+
+        Figure(subject.Keeping.Months, after.Keeping.Months, 1, false, "fresh", "0", " months");
+    }
+
+    private void TellFirmness(double celsius, double wanted, Action<bool, string> tell, MeltCurve before, MeltCurve after)
+    {
+        double was = before.FirmnessAt(celsius),
+            will = after.FirmnessAt(celsius);
+        if (Math.Abs(was - will) < 0.05 * Math.Max(was, 1))
+        {
+            return;
+        }
+
+        MatterState stateWas = MatterStates.At(was),
+            stateWill = MatterStates.At(will);
+        var figures =
+            stateWas == stateWill
+                ? $"{Wording.Number(was, "0")} → {Wording.Pressure(will)}"
+                : $"{MatterStates.Word(stateWas)} → {MatterStates.Word(stateWill)}";
+        tell(
+            Math.Abs(Math.Log(Math.Max(will, 0.1) / wanted)) <= Math.Abs(Math.Log(Math.Max(was, 0.1) / wanted)),
+            $"{figures} at {subject.Say.Temperature(celsius)}"
+        );
+    }
+
+    private sealed record Candidate(string Label, IReadOnlyList<FormulaEdit> Edits, Subject After, double Harm, string? Taker);
+}

@@ -1,0 +1,115 @@
+using AmberPantry.Core.Assessment.Parts;
+using AmberPantry.Core.Families;
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Materials;
+using AmberPantry.Core.Workshops;
+
+namespace AmberPantry.Core.Assessment.Rules;
+
+/// <summary>Lines too small for the scale.</summary>
+internal sealed class Weighable : IRule
+{
+    public IEnumerable<Found> Check(Subject subject)
+    {
+        var sheet = subject.Sheet;
+        if (sheet is null || sheet.Lines.MaxBy(line => line.ErrorPercent) is not { Verdict: not WeighVerdict.Fine } worst)
+        {
+            yield break;
+        }
+
+        var material = subject.Shelf.Get(worst.Material, "material");
+        var bad = sheet.Lines.Count(line => line.Verdict != WeighVerdict.Fine);
+        var cannot = worst.Verdict == WeighVerdict.NotWeighable;
+        yield return new Found
+        {
+            Id = "weighable",
+            Severity = cannot ? Severity.Fix : Severity.Watch,
+            Sentence =
+                $"{material.Name} is {subject.Say.Weight(worst.Grams)}: your scale is off by about **{worst.ErrorPercent:0.#}{Wording.Narrow}%** there"
+                + (bad > 1 ? $", and {bad - 1} more {(bad == 2 ? "line is" : "lines are")} rough." : "."),
+            Numbers = [new("weighing error", worst.ErrorPercent, "%"), new("limit", Weighing.RoughAbovePercent, "%")],
+            Because = "Display step and repeatability of the scale, against the line's weight; above 2 % is rough, above 10 % cannot be weighed.",
+            Advice = Premix(subject, worst, material),
+            Gap = other => ((other.Sheet?.Lines.Max(line => line.ErrorPercent) ?? 0) / Weighing.RoughAbovePercent) - 1,
+            Acts = Bigger(subject, sheet, worst),
+        };
+    }
+
+    private static List<(string, FormulaEdit)> Bigger(Subject subject, WeighingSheet sheet, WeighedLine worst)
+    {
+        var acts = new List<(string, FormulaEdit)>();
+        var notable = (decimal)(worst.ErrorPercent / Weighing.NotWeighableAbovePercent) * subject.Formula.Batch.Grams;
+        var goals =
+            worst.Verdict == WeighVerdict.NotWeighable ? new[] { sheet.SmallestFineBatchG, Math.Ceiling(notable) } : [sheet.SmallestFineBatchG];
+        foreach (var grams in goals.Where(grams => grams <= 20_000))
+        {
+            var batch = subject.Formula.Batch is { Units: not null, FillG: { } fill } asked
+                ? asked with
+                {
+                    Units = (int)Math.Ceiling(grams * (1 - (asked.LossPercent / 100)) / fill),
+                    Grams = 0,
+                }
+                : new BatchSize(Math.Ceiling(grams / 10) * 10);
+            var made = batch.Units is { } units ? units * batch.FillG!.Value / (1 - (batch.LossPercent / 100)) : batch.Grams;
+            acts.Add(($"Make {subject.Say.RoundWeight(made)}", new SetBatch(batch)));
+        }
+
+        return acts;
+    }
+
+    /// <summary>One part in ten of the batch's main oil, weighed as ten times as much.</summary>
+    private static string? Premix(Subject subject, WeighedLine line, Material material)
+    {
+        var oil = subject
+            .Lines.Where(pair => pair.Material.IsLiquid)
+            .OrderByDescending(pair => pair.Line.Percent)
+            .Select(pair => pair.Material)
+            .FirstOrDefault();
+        if (oil is null || material.IsPowder)
+        {
+            return null;
+        }
+
+        return $"Or premix 1 part {Wording.Brief(material.Name)} with 9 of {Wording.Brief(oil.Name)}: weigh {subject.Say.Weight(line.ExactG * 10)} of it and {subject.Say.Weight(line.ExactG * 9)} less oil.";
+    }
+}
+
+/// <summary>The formula says nothing yet, or not all of it.</summary>
+internal sealed class Complete : IRule
+{
+    public IEnumerable<Found> Check(Subject subject)
+    {
+        if (subject.Formula.Lines.Count == 0)
+        {
+            yield break;
+        }
+
+        foreach (var (line, material) in subject.Lines.Where(pair => pair.Line.Percent == 0))
+        {
+            yield return new Found
+            {
+                Id = $"no-share-{line.Id}",
+                Severity = Severity.Note,
+                Sentence = $"{material.Name} stands at **0.0{Wording.Narrow}%** and will not be weighed.",
+                Numbers = [new("share", 0, "%")],
+                Because = "A line without a share is left out of the batch.",
+                Gap = other => other.Formula.Lines.Any(l => l.Id == line.Id && l.Percent == 0) ? 1 : 0,
+                Acts = [("Remove the line", new RemoveLine(line.Id))],
+            };
+        }
+
+        if (subject.Melt.EstimatedPercent > ProductMelt.EstimateMattersAbovePercent && subject.Family.Nature == FamilyNature.Melted)
+        {
+            yield return new Found
+            {
+                Id = "estimated",
+                Severity = Severity.Note,
+                Sentence =
+                    $"**{subject.Melt.EstimatedPercent:0.#}{Wording.Narrow}%** of the fat has estimated crystals: take each temperature as about {subject.Say.Degrees(subject.Melt.DoubtC)} either way.",
+                Numbers = [new("estimated lipid", subject.Melt.EstimatedPercent, "%"), new("doubt", subject.Melt.DoubtC, "°C")],
+                Because = "Measured spectra are good to 2 °C and a factor 1.4, estimates to 4 °C and a factor 2.",
+                Gap = _ => 0,
+            };
+        }
+    }
+}

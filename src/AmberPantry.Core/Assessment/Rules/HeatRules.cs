@@ -1,0 +1,246 @@
+using AmberPantry.Core.Assessment.Parts;
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Science.Melt;
+using AmberPantry.Core.Workshops;
+
+namespace AmberPantry.Core.Assessment.Rules;
+
+/// <summary>Stock must keep its shape wherever it lies, with three degrees to spare.</summary>
+internal sealed class HoldsShape : IRule
+{
+    public const double SpareC = 3;
+
+    public IEnumerable<Found> Check(Subject subject)
+    {
+        if (subject.Curve is null || subject.Family.MustStand.Count == 0)
+        {
+            yield break;
+        }
+
+        var hottest = subject.Workshop.Landmarks.Where(place => subject.Family.MustStand.Contains(place.Kind)).MaxBy(place => place.TemperatureC);
+        if (hottest is null || Gap(subject, hottest.TemperatureC + SpareC) <= 0)
+        {
+            yield break;
+        }
+
+        var fails = Gap(subject, hottest.TemperatureC) > 0;
+        var wanted = hottest.TemperatureC + (fails ? 0 : SpareC);
+        var slumps = subject.SlumpC is { } slump ? $"Slumps at **{subject.Say.Temperature(slump)}**" : "It has no shape to keep, even in the cold";
+        yield return new Found
+        {
+            Id = "holds-shape",
+            Severity = fails ? Severity.Fix : Severity.Watch,
+            Sentence = fails
+                ? $"{slumps}; your {hottest.Name} reaches **{subject.Say.Temperature(hottest.TemperatureC)}**."
+                : $"{slumps}: only {subject.Say.Degrees((subject.SlumpC ?? 0) - hottest.TemperatureC)} above your {hottest.Name}, less than the {subject.Say.Degrees(SpareC)} to spare.",
+            Numbers = [new("slump", subject.SlumpC ?? TemperatureGrid.Ruler.FirstC, "°C"), new(hottest.Name, hottest.TemperatureC, "°C")],
+            AtC = hottest.TemperatureC,
+            Because = "Slump is the highest temperature at which the yield value is 2 kPa or more; stock needs 3 °C to spare.",
+            Gap = other => Gap(other, wanted),
+            Cure = Cure.Stiffen,
+        };
+    }
+
+    private static double Gap(Subject subject, double wantedC) =>
+        subject.Curve is null ? 0 : (wantedC - (subject.SlumpC ?? TemperatureGrid.Ruler.FirstC - 5)) / 50;
+}
+
+/// <summary>In the coldest place it should still pick up as its family does.</summary>
+internal sealed class PicksUpCold : IRule
+{
+    public IEnumerable<Found> Check(Subject subject)
+    {
+        if (
+            subject.Curve is null
+            || subject.Family.FirmnessAt20 is not { } usual
+            || subject.Coldest is not { } cold
+            || !subject.Family.Traits.PicksUpCold
+        )
+        {
+            yield break;
+        }
+
+        // A thumb meets the cold product, so the family's usual upper firmness is what it must stay near.
+        var most = usual.High * 1.1;
+        var firmness = subject.Curve.FirmnessAt(cold.TemperatureC);
+        if (firmness <= most)
+        {
+            yield break;
+        }
+
+        yield return new Found
+        {
+            Id = "picks-up-cold",
+            Severity = Severity.Watch,
+            Sentence =
+                $"At {subject.Say.Temperature(cold.TemperatureC)} it is {MatterStates.Word(MatterStates.At(firmness))}, **{Wording.Pressure(firmness)}**: "
+                + $"a {subject.Family.Name} picks up easily below {Wording.Pressure(most)}.",
+            Numbers = [new("firmness", firmness, "kPa"), new("limit", most, "kPa")],
+            AtC = cold.TemperatureC,
+            Because = "Yield bands after Haighton (1959); the limit is a tenth above the family's usual firmness at 20 °C.",
+            Gap = other => other.Curve is null ? 0 : (other.Curve.FirmnessAt(cold.TemperatureC) / most) - 1,
+            Cure = Cure.Soften,
+        };
+    }
+}
+
+/// <summary>At 20 °C it should be as firm as its family usually is.</summary>
+internal sealed class FamilyFirmness : IRule
+{
+    private const double RoomC = 20;
+
+    public IEnumerable<Found> Check(Subject subject)
+    {
+        if (subject.Curve is null || subject.Family.FirmnessAt20 is not { } usual)
+        {
+            yield break;
+        }
+
+        var (low, high) = usual;
+        var firmness = subject.Curve.FirmnessAt(RoomC);
+        if (firmness >= low && firmness <= high)
+        {
+            yield break;
+        }
+
+        var soft = firmness < low;
+        yield return new Found
+        {
+            Id = "family-firmness",
+            Severity = Severity.Watch,
+            Sentence =
+                $"At {subject.Say.Temperature(RoomC)} it is {MatterStates.Word(MatterStates.At(firmness))}, **{Wording.Pressure(firmness)}**: "
+                + $"{(soft ? "softer" : "firmer")} than a {subject.Family.Name} usually is, {low:0} to {Wording.Pressure(high)}.",
+            Numbers = [new("firmness", firmness, "kPa"), new("lowest usual", low, "kPa"), new("highest usual", high, "kPa")],
+            AtC = RoomC,
+            Because = "Usual firmness of the family, a starting value.",
+            Gap = other =>
+                other.Curve is null ? 0
+                : soft ? 1 - (other.Curve.FirmnessAt(RoomC) / low)
+                : (other.Curve.FirmnessAt(RoomC) / high) - 1,
+            Cure = soft ? Cure.Stiffen : Cure.Soften,
+        };
+    }
+}
+
+/// <summary>A stick must stand a pocket: its slump has a floor of its own.</summary>
+internal sealed class StickStands : IRule
+{
+    public IEnumerable<Found> Check(Subject subject)
+    {
+        if (subject.Curve is null || subject.Family.LeastSlumpC is not { } least || subject.SlumpC >= least)
+        {
+            yield break;
+        }
+
+        yield return new Found
+        {
+            Id = "stick-stands",
+            Severity = Severity.Fix,
+            Sentence =
+                $"A stick should stand **{subject.Say.Temperature(least)}**; this one slumps at **{subject.Say.Temperature(subject.SlumpC ?? TemperatureGrid.Ruler.FirstC)}**.",
+            Numbers = [new("slump", subject.SlumpC ?? TemperatureGrid.Ruler.FirstC, "°C"), new("limit", least, "°C")],
+            AtC = least,
+            Because = "Usual least slump of sticks carried on the body.",
+            Gap = other => (least - (other.SlumpC ?? -10)) / 50,
+            Cure = Cure.Stiffen,
+        };
+    }
+}
+
+/// <summary>On skin: much that stays solid drags.</summary>
+internal sealed class SolidOnSkin : IRule
+{
+    private const double SkinC = 33;
+
+    public IEnumerable<Found> Check(Subject subject)
+    {
+        if (subject.Curve is null || subject.Family.MostSolidOnSkin is not { } most)
+        {
+            yield break;
+        }
+
+        var solid = 100 * subject.Curve.SolidAt(SkinC);
+        if (solid > most)
+        {
+            yield return new Found
+            {
+                Id = "skin-drag",
+                Severity = Severity.Watch,
+                Sentence =
+                    $"On skin at {subject.Say.Temperature(SkinC)} **{solid:0.0}{Wording.Narrow}%** stays solid: above {most:0}{Wording.Narrow}% a {subject.Family.Name} drags.",
+                Numbers = [new("solid at 33 °C", solid, "%"), new("limit", most, "%")],
+                AtC = SkinC,
+                Because = "Solids at skin temperature: up to 2 % melts away, 8 % cushions, 15 % leaves a film, more drags.",
+                Gap = other => other.Curve is null ? 0 : (100 * other.Curve.SolidAt(SkinC) / most) - 1,
+                Cure = Cure.Soften,
+            };
+            yield break;
+        }
+
+        var does = solid switch
+        {
+            <= 2 => "melts away",
+            <= 8 => "cushions",
+            <= 15 => "leaves a thin film",
+            _ => "glides and leaves a film",
+        };
+        yield return new Found
+        {
+            Id = "skin-note",
+            Severity = Severity.Note,
+            Sentence = $"On skin at {subject.Say.Temperature(SkinC)} **{solid:0.0}{Wording.Narrow}%** stays solid: it {does}.",
+            Numbers = [new("solid at 33 °C", solid, "%")],
+            AtC = SkinC,
+            Because = "Solids at skin temperature: up to 2 % melts away, 8 % cushions, 15 % leaves a film, more drags.",
+            Gap = _ => 0,
+        };
+    }
+}
+
+/// <summary>Pouring below the cloud point layers and craters; far above it shrinks and sweats.</summary>
+internal sealed class PourTemperature : IRule
+{
+    public IEnumerable<Found> Check(Subject subject)
+    {
+        if (subject.Formula.PourC is not { } pour || subject.ClearC is not { } clear)
+        {
+            yield break;
+        }
+
+        var (from, to) = PourWindow.Of(clear);
+        var fitting = Math.Round((from + 2) * 2) / 2;
+        IReadOnlyList<(string, FormulaEdit)> acts = [($"Pour at {subject.Say.Temperature(fitting)}", new SetPour(fitting))];
+        if (pour < from)
+        {
+            yield return new Found
+            {
+                Id = "pour-cold",
+                Severity = Severity.Fix,
+                Sentence =
+                    $"Poured at **{subject.Say.Temperature(pour)}** it will set in layers with a sink hole: it turns cloudy at {subject.Say.Temperature(clear)}.",
+                Numbers = [new("pour", pour, "°C"), new("clear", clear, "°C")],
+                AtC = pour,
+                Because = "Pour 5 to 15 °C above the temperature at which the melt clears.",
+                Advice = "Warming the tins helps too: less of it sets on the wall first.",
+                Gap = other => ((other.ClearC ?? 0) + PourWindow.AboveClearC - (other.Formula.PourC ?? double.PositiveInfinity)) / 50,
+                Acts = acts,
+            };
+        }
+        else if (pour > to)
+        {
+            yield return new Found
+            {
+                Id = "pour-hot",
+                Severity = Severity.Watch,
+                Sentence =
+                    $"Poured at **{subject.Say.Temperature(pour)}** it shrinks to a dent and wets the lid; {subject.Say.BareTemperature(from)} to {subject.Say.Temperature(to)} is enough.",
+                Numbers = [new("pour", pour, "°C"), new("highest useful", to, "°C")],
+                AtC = pour,
+                Because = "Pour 5 to 15 °C above the temperature at which the melt clears.",
+                Gap = other => ((other.Formula.PourC ?? 0) - (other.ClearC ?? 95) - PourWindow.MostAboveClearC) / 50,
+                Acts = acts,
+            };
+        }
+    }
+}

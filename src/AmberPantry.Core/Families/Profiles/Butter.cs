@@ -1,0 +1,34 @@
+using AmberPantry.Core.Science.Stability;
+using AmberPantry.Core.Workshops;
+
+namespace AmberPantry.Core.Families.Profiles;
+
+internal sealed class Butter : IFamilyFile
+{
+    public static FamilyProfile Profile { get; } =
+        new()
+        {
+            Family = "butter",
+            Name = "butter before whipping",
+            Title = "Butter, not whipped",
+            About = "as it is before any air goes in",
+            Nature = FamilyNature.Melted,
+            Rules = "whipped_butter",
+            FirmnessAt20 = new(40, 130),
+            MostSolidOnSkin = 15,
+            Use = ProductUse.DryHands,
+            Groups = new MeltedGroups
+            {
+                SoftButters = (40, 75),
+                HardButters = (0, 18),
+                Waxes = (0, 5),
+                LiquidOils = (12, 32),
+                Hardeners = (0, 15),
+                Powders = (0, 12),
+            }.List(),
+            Starter = [new("shea butter", 40), new("mango butter", 30), new("high-oleic sunflower oil", 29.5m), new("mixed tocopherols", 0.5m)],
+            Route = MakingRoute.MeltAndPour,
+            Instruments = [Instrument.Melt, Instrument.Feel, Instrument.Keeping, Instrument.Scent, Instrument.Colour],
+            MustStand = [LandmarkKind.Storage],
+        };
+}

@@ -1,0 +1,41 @@
+using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Stability;
+
+namespace AmberPantry.Core.Families.Profiles;
+
+internal sealed class Fizzy : IFamilyFile
+{
+    public static FamilyProfile Profile { get; } =
+        new()
+        {
+            Family = "fizzy",
+            Name = "fizzy",
+            Title = "Fizzy",
+            About = "soda and acid, pressed or loose",
+            Nature = FamilyNature.Bath,
+            Rules = "bath_fizz",
+            Use = ProductUse.BathSingle,
+            Powder = PowderUse.Bath,
+            Traits = new() { Fizzes = true },
+            Groups =
+            [
+                new("soda", 45, 60, Role.Base),
+                new("acid", 20, 32, Role.Acid),
+                new("salts", 0, 15, Role.Salt),
+                new("oils", 1, 5, Role.Oil, Role.Ester),
+                new("powders", 5, 25, Role.Powder, Role.Botanical),
+                new("foamers", 0, 6, Role.Surfactant),
+            ],
+            Starter =
+            [
+                new("sodium bicarbonate", 56),
+                new("citric acid", 28),
+                new("corn starch", 10),
+                new("cream of tartar", 3),
+                new("high-oleic sunflower oil", 1.99m),
+                new("polyglyceryl-4 oleate", 1),
+                new("mixed tocopherols", 0.01m),
+            ],
+            Instruments = [Instrument.Bath, Instrument.Powder, Instrument.Scent, Instrument.Colour],
+        };
+}

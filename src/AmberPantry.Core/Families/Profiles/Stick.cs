@@ -1,0 +1,44 @@
+using AmberPantry.Core.Science.Stability;
+using AmberPantry.Core.Workshops;
+
+namespace AmberPantry.Core.Families.Profiles;
+
+internal sealed class Stick : IFamilyFile
+{
+    public static FamilyProfile Profile { get; } =
+        new()
+        {
+            Family = "stick",
+            Name = "stick",
+            Title = "Stick",
+            About = "lips or skin, stands a pocket",
+            Nature = FamilyNature.Melted,
+            Rules = "stick",
+            FirmnessAt20 = new(110, 300),
+            LeastSlumpC = 45,
+            MostSolidOnSkin = 30,
+            Use = ProductUse.Stick,
+            Traits = new() { Snaps = true, LipUpToFillG = 6 },
+            Groups = new MeltedGroups
+            {
+                SoftButters = (0, 15),
+                HardButters = (0, 20),
+                Waxes = (17, 25),
+                LiquidOils = (45, 70),
+                Hardeners = (0, 8),
+                Powders = (0, 8),
+            }.List(),
+            Starter =
+            [
+                new("beeswax", 22),
+                new("cocoa butter", 12),
+                new("shea butter", 10),
+                new("castor oil", 20),
+                new("high-oleic sunflower oil", 35.5m),
+                new("mixed tocopherols", 0.5m),
+            ],
+            Route = MakingRoute.MeltAndPour,
+            Instruments = [Instrument.Melt, Instrument.Feel, Instrument.Keeping, Instrument.Scent, Instrument.Colour],
+            MustStand = [LandmarkKind.Storage],
+        };
+}

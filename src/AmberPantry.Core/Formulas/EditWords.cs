@@ -1,0 +1,77 @@
+using System.Globalization;
+using AmberPantry.Core.Materials;
+
+namespace AmberPantry.Core.Formulas;
+
+/// <summary>Says in a few words what an edit did, for undo and the status line.</summary>
+public static class EditWords
+{
+    public static string Tell(Formula before, Formula after, MaterialShelf shelf)
+    {
+        var was = before.Lines.ToDictionary(line => line.Id);
+        var now = after.Lines.ToDictionary(line => line.Id);
+        string Name(FormulaLine line) => shelf.Find(line.Material)?.Name.Split(',')[0].ToLowerInvariant() ?? line.Material;
+
+        if (after.Lines.FirstOrDefault(line => !was.ContainsKey(line.Id)) is { } added)
+        {
+            return $"{Name(added)} added at {Percent(added.Percent)}";
+        }
+
+        if (before.Lines.FirstOrDefault(line => !now.ContainsKey(line.Id)) is { } removed)
+        {
+            return $"{Name(removed)} removed";
+        }
+
+        foreach (var line in after.Lines)
+        {
+            var old = was[line.Id];
+            if (old.Material != line.Material)
+            {
+                return $"{Name(old)} swapped for {Name(line)}";
+            }
+
+            if (old.Kept != line.Kept)
+            {
+                return line.Kept ? $"{Name(line)} kept" : $"{Name(line)} let go";
+            }
+
+            if (old.Phase != line.Phase)
+            {
+                return $"{Name(line)} moved to the {Word(line.Phase)}";
+            }
+        }
+
+        var changed = after
+            .Lines.Where(line => was[line.Id].Percent != line.Percent)
+            .OrderByDescending(line => Math.Abs(line.Percent - was[line.Id].Percent))
+            .Take(2)
+            .ToArray();
+        if (changed.Length > 0)
+        {
+            return string.Join(", ", changed.Select(line => $"{Name(line)} {Bare(was[line.Id].Percent)} → {Bare(line.Percent)}"));
+        }
+
+        if (before.Batch != after.Batch)
+        {
+            return $"batch {before.Batch.Grams.ToString("0.##", CultureInfo.InvariantCulture)} → {after.Batch.Grams.ToString("0.##", CultureInfo.InvariantCulture)} g";
+        }
+
+        return before.PourC != after.PourC ? "pour temperature changed"
+            : before.MakeweightId != after.MakeweightId ? $"{Name(after.Line(after.MakeweightId!))} is the makeweight"
+            : "order changed";
+    }
+
+    private static string Word(Phase phase) =>
+        phase switch
+        {
+            Phase.Melt => "melt",
+            Phase.CoolDown => "cool-down",
+            Phase.Dry => "dry phase",
+            Phase.Liquid => "liquid phase",
+            _ => "top",
+        };
+
+    private static string Percent(decimal percent) => Bare(percent) + " %";
+
+    private static string Bare(decimal percent) => percent.ToString(percent is < 1 and > 0 ? "0.00##" : "0.0###", CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,153 @@
+using AmberPantry.Core.Families;
+using AmberPantry.Core.Materials;
+
+namespace AmberPantry.Core.Formulas;
+
+/// <summary>Checks a formula that came from outside: a request or a document.</summary>
+public static class FormulaCheck
+{
+    public const int LongestKey = 120;
+    private const decimal LeastG = 0.01m;
+    private const decimal MostG = 100_000;
+    private const decimal MostUnits = 10_000;
+    private const decimal MostLossPercent = 50;
+    private const double LeastPourC = 20;
+    private const double MostPourC = 120;
+
+    /// <param name="families">Those it may be of; the usual ones when left out.</param>
+    /// <exception cref="Refusal">With the path of the first field that cannot be taken.</exception>
+    public static void Check(Formula formula, MaterialShelf shelf, string path = "formula", FamilyRegistry? families = null)
+    {
+        (families ?? FamilyRegistry.Usual).Get(formula.Family, $"{path}.family");
+        if (formula.Lines.Count > Formula.MostLines)
+        {
+            throw new Refusal(
+                Codes.Range,
+                $"{path}.lines",
+                formula.Lines.Count,
+                $"{formula.Lines.Count} lines are more than a trial holds.",
+                $"Keep it to {Formula.MostLines} lines."
+            );
+        }
+
+        var seen = new HashSet<(string, Phase)>();
+        var ids = new HashSet<string>();
+        for (var i = 0; i < formula.Lines.Count; i++)
+        {
+            var line = formula.Lines[i];
+            var at = $"{path}.lines[{i}]";
+            var material = shelf.Get(line.Material ?? "", $"{at}.material");
+            if (line.Percent is < 0 or > 100 || ShareText.Round(line.Percent) != line.Percent)
+            {
+                throw new Refusal(
+                    Codes.Range,
+                    $"{at}.percent",
+                    line.Percent,
+                    $"{material.Name} at {line.Percent} % is not a share.",
+                    "Give 0 to 100 with at most four decimals."
+                );
+            }
+
+            if (line.Id is not { Length: > 0 and <= LongestKey } || !ids.Add(line.Id))
+            {
+                throw new Refusal(Codes.Twice, $"{at}.id", line.Id, "Each line needs an id of its own.", "Number the lines L1, L2 and so on.");
+            }
+
+            if (!seen.Add((material.Id, line.Phase)))
+            {
+                throw new Refusal(
+                    Codes.Twice,
+                    $"{at}.material",
+                    line.Material,
+                    $"{material.Name} stands in this formula twice.",
+                    "Add the two shares together in one line."
+                );
+            }
+        }
+
+        if (formula.Lines.Count > 0 && formula.Total != 100m)
+        {
+            throw new Refusal(
+                Codes.Range,
+                $"{path}.lines",
+                formula.Total,
+                $"The shares total {formula.Total:0.####} %, not 100.",
+                "Let one line take up the rest."
+            );
+        }
+
+        Batch(formula.Batch, $"{path}.batch");
+        InRange(formula.Batch.Grams, LeastG, MostG, $"{path}.batch.grams", "g", "Type above 0 and at most 100000 g (100 kg).");
+        Pour(formula.PourC, $"{path}.pourC");
+        if (formula.MakeweightId is { Length: > LongestKey } makeweight)
+        {
+            throw new Refusal(
+                Codes.Range,
+                $"{path}.makeweightId",
+                makeweight,
+                "That is too long for the id of a line.",
+                "Name one of the lines, or leave it out."
+            );
+        }
+    }
+
+    /// <summary>A batch with its grams worked out: those of its containers with the loss, or as given.</summary>
+    /// <exception cref="Refusal">E_RANGE with the path of the first field that cannot be taken.</exception>
+    public static BatchSize Batch(BatchSize batch, string path = "batch")
+    {
+        InRange(batch.LossPercent, 0, MostLossPercent, $"{path}.lossPercent", "%", "Type what stays in pot and tools, usually 2.");
+        if (batch.FillG is { } fill)
+        {
+            InRange(fill, LeastG, MostG, $"{path}.fillG", "g", "Type the net grams of one container.");
+        }
+
+        if (batch.Container is { Length: > LongestKey } container)
+        {
+            throw new Refusal(
+                Codes.Range,
+                $"{path}.container",
+                container,
+                "That is too long for the key of a container.",
+                "Choose a container of the house."
+            );
+        }
+
+        if (batch.Units is { } units)
+        {
+            InRange(units, 1, MostUnits, $"{path}.units", "containers", $"Type 1 to {MostUnits}.");
+            var each = batch.FillG
+                ?? throw new Refusal(
+                    Codes.Missing,
+                    $"{path}.fillG",
+                    null,
+                    "Each container needs a fill above 0 g.",
+                    "Type the net grams of one container."
+                );
+            batch = batch with { Grams = decimal.Round(units * each / (1 - (batch.LossPercent / 100)), 2) };
+        }
+
+        InRange(batch.Grams, LeastG, MostG, $"{path}.grams", "g", "Type above 0 and at most 100000 g (100 kg).");
+        return batch;
+    }
+
+    /// <summary>A planned pour; null lets the tool propose one.</summary>
+    /// <exception cref="Refusal">E_RANGE outside 20 to 120 °C.</exception>
+    public static double? Pour(double? pourC, string path = "pourC") =>
+        pourC is { } celsius && !(celsius >= LeastPourC && celsius <= MostPourC)
+            ? throw new Refusal(
+                Codes.Range,
+                path,
+                pourC,
+                $"Pouring at {pourC} °C is outside {LeastPourC} to {MostPourC} °C.",
+                "Type a temperature in between, or leave it empty."
+            )
+            : pourC;
+
+    private static void InRange(decimal value, decimal least, decimal most, string path, string unit, string remedy)
+    {
+        if (value < least || value > most)
+        {
+            throw new Refusal(Codes.Range, path, value, $"{value:0.######} {unit} is outside {least} to {most}.", remedy);
+        }
+    }
+}

@@ -1,0 +1,63 @@
+using System.Text.Json.Serialization;
+using AmberPantry.Core.Materials;
+
+namespace AmberPantry.Core.Formulas;
+
+/// <summary>One change to a formula. Applied by <see cref="FormulaEditor"/>; a remedy is a list of these.</summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
+[JsonDerivedType(typeof(SetShare), "set_share")]
+[JsonDerivedType(typeof(MoveBoundary), "move_boundary")]
+[JsonDerivedType(typeof(AddLine), "add_line")]
+[JsonDerivedType(typeof(RemoveLine), "remove_line")]
+[JsonDerivedType(typeof(SwapMaterial), "swap_material")]
+[JsonDerivedType(typeof(MoveLine), "move_line")]
+[JsonDerivedType(typeof(KeepLine), "keep_line")]
+[JsonDerivedType(typeof(ChooseMakeweight), "choose_makeweight")]
+[JsonDerivedType(typeof(SetPhase), "set_phase")]
+[JsonDerivedType(typeof(Trade), "trade")]
+[JsonDerivedType(typeof(SetBatch), "set_batch")]
+[JsonDerivedType(typeof(SetPour), "set_pour")]
+public abstract record FormulaEdit;
+
+/// <summary>Where the difference of an edit comes from or goes to.</summary>
+public enum GivesWay
+{
+    /// <summary>The makeweight line.</summary>
+    Makeweight,
+
+    /// <summary>All lines that are not kept, in proportion.</summary>
+    Everyone,
+
+    /// <summary>All lines of the same role that are not kept, in proportion.</summary>
+    SameRole,
+}
+
+/// <summary>Gives a line a new share, typed as the maker types it: "12,5", "1/8", "75 g".</summary>
+public sealed record SetShare(string Line, string Share, GivesWay GivesWay = GivesWay.Makeweight) : FormulaEdit;
+
+/// <summary>Moves the boundary between two layers, which trade; kept layers between or beside it are passed over.</summary>
+/// <param name="Below">The layer seen below it; left out, the next line.</param>
+/// <param name="ByPercent">What the upper layer gains.</param>
+public sealed record MoveBoundary(string Above, decimal ByPercent, string? Below = null) : FormulaEdit;
+
+public sealed record AddLine(string Material, string Share, int? At = null, GivesWay GivesWay = GivesWay.Makeweight) : FormulaEdit;
+
+public sealed record RemoveLine(string Line, GivesWay GivesWay = GivesWay.Makeweight) : FormulaEdit;
+
+/// <summary>Puts another material in a line's place, gram for gram or so that firmness at 20 °C stays.</summary>
+public sealed record SwapMaterial(string Line, string Material, bool SameFirmness = false) : FormulaEdit;
+
+public sealed record MoveLine(string Line, int To) : FormulaEdit;
+
+public sealed record KeepLine(string Line, bool Kept) : FormulaEdit;
+
+public sealed record ChooseMakeweight(string Line) : FormulaEdit;
+
+public sealed record SetPhase(string Line, Phase Phase) : FormulaEdit;
+
+/// <summary>Moves a share from one line to a material, whether the formula has it already or not.</summary>
+public sealed record Trade(string From, string ToMaterial, decimal Percent) : FormulaEdit;
+
+public sealed record SetBatch(BatchSize Batch) : FormulaEdit;
+
+public sealed record SetPour(double? PourC) : FormulaEdit;

@@ -1,0 +1,285 @@
+using AmberPantry.Core.Materials;
+
+namespace AmberPantry.Core.Formulas;
+
+/// <summary>Applies edits so that the shares go on totalling exactly 100 and kept lines never move.</summary>
+public sealed class FormulaEditor(MaterialShelf shelf)
+{
+    /// <summary>The four decimals a share is kept with, in percent.</summary>
+    private const decimal Step = 0.0001m;
+
+    /// <exception cref="Refusal">When the edit cannot be done as asked; the formula given stays as it was.</exception>
+    public Formula Apply(Formula formula, FormulaEdit edit) =>
+        edit switch
+        {
+            SetShare set => SetShare(formula, set),
+            MoveBoundary move => MoveBoundary(formula, move),
+            AddLine add => Add(formula, add),
+            RemoveLine remove => Remove(formula, remove),
+            SwapMaterial swap => Swap(formula, swap),
+            MoveLine move => Move(formula, move),
+            KeepLine keep => Replace(formula, formula.Line(keep.Line) with { Kept = keep.Kept }),
+            ChooseMakeweight choose => formula with { MakeweightId = formula.Line(choose.Line).Id },
+            SetPhase set => Replace(formula, formula.Line(set.Line) with { Phase = set.Phase }),
+            Trade trade => Trade(formula, trade),
+            SetBatch set => formula with { Batch = FormulaCheck.Batch(set.Batch) },
+            SetPour set => formula with { PourC = FormulaCheck.Pour(set.PourC) },
+            _ => throw new Refusal(Codes.UnknownId, "edit.kind", edit.GetType().Name, "This change is not known here.", "Reload the page."),
+        };
+
+    public Formula Apply(Formula formula, IEnumerable<FormulaEdit> edits) => edits.Aggregate(formula, Apply);
+
+    /// <summary>The line that takes up the rest: the one chosen, else the largest free liquid, else the largest free line.</summary>
+    /// <param name="except">A line that is being edited and so cannot give way to itself.</param>
+    public FormulaLine? Makeweight(Formula formula, string? except = null)
+    {
+        var free = formula.Lines.Where(line => !line.Kept && line.Id != except).ToArray();
+        return free.FirstOrDefault(line => line.Id == formula.MakeweightId)
+            ?? free.Where(line => Material(line).IsLiquid).MaxBy(line => line.Percent)
+            ?? free.MaxBy(line => line.Percent);
+    }
+
+    private Formula SetShare(Formula formula, SetShare set)
+    {
+        var line = formula.Line(set.Line);
+        var percent = ShareText.Parse(set.Share, formula.Batch.Grams, "percent");
+        if (percent == line.Percent)
+        {
+            return formula;
+        }
+
+        if (line.Kept)
+        {
+            throw new Refusal(
+                Codes.Kept,
+                "percent",
+                set.Share,
+                $"{Name(line)} is kept at {Show(line.Percent)} %.",
+                "Let it go first, then type its share."
+            );
+        }
+
+        var others = GiveWay(formula, line.Id, percent - line.Percent, set.GivesWay, line);
+        return Replace(others, line with { Percent = percent });
+    }
+
+    /// <summary>Takes <paramref name="taken"/> percent from the other lines, or gives it back when negative.</summary>
+    private Formula GiveWay(Formula formula, string? except, decimal taken, GivesWay way, FormulaLine asking)
+    {
+        var giving = way switch
+        {
+            GivesWay.Everyone => [.. formula.Lines.Where(line => !line.Kept && line.Id != except)],
+            GivesWay.SameRole => [.. formula.Lines.Where(line => !line.Kept && line.Id != except && Material(line).Role == Material(asking).Role)],
+            _ => Makeweight(formula, except) is { } makeweight ? new[] { makeweight } : [],
+        };
+        if (giving.Length == 0)
+        {
+            throw new Refusal(Codes.Kept, "percent", taken, "No other line is free to give way.", "Let one of the kept lines go first.");
+        }
+
+        var there = giving.Sum(line => line.Percent);
+        if (there - taken < 0)
+        {
+            var used = giving.Length == 1 ? Name(giving[0]) : "The rest";
+            throw new Refusal(
+                Codes.UsedUp,
+                "percent",
+                asking.Percent + taken,
+                $"{used} is used up at {Show(asking.Percent + there)} %.",
+                $"Type at most {Show(asking.Percent + there)}, or choose another line as makeweight."
+            );
+        }
+
+        var shares =
+            there == 0
+                ? Amounts.ToPercent([.. giving.Select(_ => 1m)]).Select(share => ShareText.Round(share * -taken / 100)).ToArray()
+                : [.. LargestRemainder.Share([.. giving.Select(line => line.Percent * (there - taken) / there)], Step, there - taken)];
+        if (there == 0)
+        {
+            shares[^1] += -taken - shares.Sum();
+        }
+
+        return giving.Select((line, i) => line with { Percent = shares[i] }).Aggregate(formula, Replace);
+    }
+
+    private static Formula MoveBoundary(Formula formula, MoveBoundary move)
+    {
+        var at = formula.Lines.ToList().FindIndex(line => line.Id == formula.Line(move.Above).Id);
+        var above = formula.Lines.Take(at + 1).LastOrDefault(line => !line.Kept);
+        var next = move.Below is null ? at + 1 : formula.Lines.ToList().FindIndex(line => line.Id == formula.Line(move.Below).Id);
+        var below = formula.Lines.Skip(Math.Max(next, at + 1)).FirstOrDefault(line => !line.Kept);
+        if (above is null || below is null)
+        {
+            throw new Refusal(
+                Codes.Kept,
+                "boundary",
+                move.Above,
+                "There is no free layer on both sides of this boundary.",
+                "Let one of the kept layers go first."
+            );
+        }
+
+        var by = Math.Clamp(ShareText.Round(move.ByPercent), -above.Percent, below.Percent);
+        return Replace(Replace(formula, above with { Percent = above.Percent + by }), below with { Percent = below.Percent - by });
+    }
+
+    private Formula Add(Formula formula, AddLine add)
+    {
+        var material = shelf.Get(add.Material, "material");
+        Deny(formula, material, material.UsualPhase);
+        if (formula.Lines.Count >= Formula.MostLines)
+        {
+            throw new Refusal(Codes.Range, "lines", formula.Lines.Count, $"A trial holds at most {Formula.MostLines} lines.", "Remove a line first.");
+        }
+
+        var percent = formula.Lines.Count == 0 ? 100m : ShareText.Parse(add.Share, formula.Batch.Grams, "percent");
+        var line = new FormulaLine(NewId(formula), material.Id, 0, material.UsualPhase);
+        var rest = formula.Lines.Count == 0 || percent == 0 ? formula : GiveWay(formula, null, percent, add.GivesWay, line);
+        var at = Math.Clamp(add.At ?? EndOfPhase(formula, material.UsualPhase), 0, formula.Lines.Count);
+        return rest with { Lines = [.. rest.Lines.Take(at), line with { Percent = percent }, .. rest.Lines.Skip(at)] };
+    }
+
+    private Formula Remove(Formula formula, RemoveLine remove)
+    {
+        var line = formula.Line(remove.Line);
+        if (line.Kept)
+        {
+            throw new Refusal(Codes.Kept, "line", Name(line), $"{Name(line)} is kept.", "Let it go first, then remove it.");
+        }
+
+        var without = formula with
+        {
+            Lines = [.. formula.Lines.Where(other => other.Id != line.Id)],
+            MakeweightId = formula.MakeweightId == line.Id ? null : formula.MakeweightId,
+        };
+        return without.Lines.Count == 0 || line.Percent == 0 ? without : GiveWay(without, null, -line.Percent, remove.GivesWay, line);
+    }
+
+    private Formula Swap(Formula formula, SwapMaterial swap)
+    {
+        var line = formula.Line(swap.Line);
+        var material = shelf.Get(swap.Material, "material");
+        if (material.Id == line.Material)
+        {
+            return formula;
+        }
+
+        Deny(formula with { Lines = [.. formula.Lines.Where(other => other.Id != line.Id)] }, material, line.Phase);
+        var swapped = Replace(formula, line with { Material = material.Id });
+        return swap.SameFirmness ? KeepFirmness(formula, swapped, line.Id) : swapped;
+    }
+
+    /// <summary>Finds the share at which the swapped line leaves firmness at 20 °C as it was; the makeweight takes the rest.</summary>
+    private Formula KeepFirmness(Formula before, Formula swapped, string lineId)
+    {
+        const double RoomC = 20;
+        var line = swapped.Line(lineId);
+        var makeweight = Makeweight(swapped, lineId)
+            ?? throw new Refusal(Codes.Kept, "line", Name(line), "No other line is free to give way.", "Let one of the kept lines go first.");
+        var wanted = new ProductMelt(before, shelf).Curve?.FirmnessAt(RoomC) ?? 0;
+        var room = line.Percent + makeweight.Percent;
+        Formula With(decimal percent) => Replace(Replace(swapped, line with { Percent = percent }), makeweight with { Percent = room - percent });
+        double Off(decimal percent) => (new ProductMelt(With(percent), shelf).Curve?.FirmnessAt(RoomC) ?? 0) - wanted;
+
+        const int Steps = 100;
+        decimal low = 0,
+            lowOff = (decimal)Off(0);
+        for (var i = 1; i <= Steps; i++)
+        {
+            var high = room * i / Steps;
+            if (Math.Sign(Off(high)) != Math.Sign(lowOff))
+            {
+                for (var k = 0; k < 14; k++)
+                {
+                    var middle = (low + high) / 2;
+                    (low, high) = Math.Sign(Off(middle)) == Math.Sign(lowOff) ? (middle, high) : (low, middle);
+                }
+
+                return With(Math.Round(high, 2));
+            }
+
+            low = high;
+        }
+
+        throw new Refusal(
+            Codes.Unreachable,
+            "material",
+            Name(line),
+            $"No share of {Name(line)} up to {Show(room)} % keeps the firmness at 20 °C.",
+            "Swap it gram for gram and mend the findings after."
+        );
+    }
+
+    private static Formula Move(Formula formula, MoveLine move)
+    {
+        var line = formula.Line(move.Line);
+        var others = formula.Lines.Where(other => other.Id != line.Id).ToList();
+        others.Insert(Math.Clamp(move.To, 0, others.Count), line);
+        return formula with { Lines = others };
+    }
+
+    private Formula Trade(Formula formula, Trade trade)
+    {
+        var giver = formula.Line(trade.From);
+        if (trade.Percent <= 0 || trade.Percent > giver.Percent)
+        {
+            throw new Refusal(Codes.Range, "percent", trade.Percent, $"{Name(giver)} has {Show(giver.Percent)} % to give.", "Trade less.");
+        }
+
+        var material = shelf.Get(trade.ToMaterial, "material");
+        var to = formula.Lines.FirstOrDefault(line => line.Material == material.Id);
+        if (to?.Id == giver.Id)
+        {
+            throw new Refusal(Codes.Twice, "toMaterial", material.Name, $"{material.Name} cannot be traded for itself.", "Choose another material.");
+        }
+
+        var given =
+            giver.Percent == trade.Percent
+                ? formula with
+                {
+                    Lines = [.. formula.Lines.Where(line => line.Id != giver.Id)],
+                }
+                : Replace(formula, giver with { Percent = giver.Percent - trade.Percent });
+        if (to is not null)
+        {
+            return Replace(given, to with { Percent = to.Percent + trade.Percent });
+        }
+
+        var line = new FormulaLine(NewId(formula), material.Id, trade.Percent, material.UsualPhase);
+        var sameRole = given.Lines.ToList().FindLastIndex(other => Material(other).Role == material.Role);
+        var at = sameRole >= 0 ? sameRole + 1 : EndOfPhase(given, material.UsualPhase);
+        return given with { Lines = [.. given.Lines.Take(at), line, .. given.Lines.Skip(at)] };
+    }
+
+    private static void Deny(Formula formula, Material material, Phase phase)
+    {
+        if (formula.Lines.FirstOrDefault(line => line.Material == material.Id && line.Phase == phase) is { } twin)
+        {
+            throw new Refusal(
+                Codes.Twice,
+                "material",
+                material.Name,
+                $"{material.Name} is already here at {Show(twin.Percent)} %.",
+                "Change the share of that line instead."
+            );
+        }
+    }
+
+    private static int EndOfPhase(Formula formula, Phase phase) =>
+        phase == Phase.CoolDown ? formula.Lines.Count : formula.Lines.TakeWhile(line => line.Phase == Phase.Melt).Count();
+
+    private static string NewId(Formula formula) =>
+        $"L{1 + formula.Lines.Select(line => line.Id.StartsWith('L') && int.TryParse(line.Id.AsSpan(1), out var n) ? n : 0).DefaultIfEmpty(0).Max()}";
+
+    private static Formula Replace(Formula formula, FormulaLine line) =>
+        formula with
+        {
+            Lines = [.. formula.Lines.Select(other => other.Id == line.Id ? line : other)],
+        };
+
+    private Material Material(FormulaLine line) => shelf.Get(line.Material, $"lines.{line.Id}.material");
+
+    private string Name(FormulaLine line) => Material(line).Name;
+
+    private static string Show(decimal percent) => percent.ToString("0.0###", System.Globalization.CultureInfo.InvariantCulture);
+}

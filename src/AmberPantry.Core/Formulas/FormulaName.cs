@@ -1,0 +1,44 @@
+namespace AmberPantry.Core.Formulas;
+
+/// <summary>The name of a formula, and what a trial is after.</summary>
+public static class FormulaName
+{
+    public const int Longest = 120;
+    public const int LongestIntent = 200;
+
+    /// <exception cref="Refusal">E_EMPTY or E_RANGE for a name that does not fit on a label.</exception>
+    public static string Check(string? name, string field)
+    {
+        var trimmed = Whole(name);
+        return trimmed.Length switch
+        {
+            0 => throw new Refusal(Codes.Empty, field, name, "A formula needs a name.", $"Type a name of 1 to {Longest} letters."),
+            > Longest => throw new Refusal(
+                Codes.Range,
+                field,
+                name,
+                $"A name of {trimmed.Length} letters does not fit on a label.",
+                $"Type a name of 1 to {Longest} letters."
+            ),
+            _ => trimmed,
+        };
+    }
+
+    /// <exception cref="Refusal">E_EMPTY or E_RANGE.</exception>
+    public static string CheckIntent(string? intent, string field)
+    {
+        var trimmed = Whole(intent);
+        return trimmed.Length is > 0 and <= LongestIntent
+            ? trimmed
+            : throw new Refusal(
+                trimmed.Length == 0 ? Codes.Empty : Codes.Range,
+                field,
+                intent,
+                trimmed.Length == 0 ? "A new trial needs to say what it is after." : "That is too long for one line.",
+                $"Type 1 to {LongestIntent} letters, such as “less greasy”."
+            );
+    }
+
+    /// <summary>Without ends of white space and halves of character pairs.</summary>
+    private static string Whole(string? text) => string.Concat((text ?? "").EnumerateRunes()).Trim();
+}

@@ -1,0 +1,286 @@
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Workshops;
+
+namespace AmberPantry.Core.Making;
+
+/// <summary>What was recorded at a step.</summary>
+/// <param name="Step">Id of the step.</param>
+/// <param name="DoneAt">When it happened, UTC; not when it arrived.</param>
+public sealed record StepDone(string Step, DateTime DoneAt, decimal? WeighedG = null, double? TemperatureC = null, string? Note = null);
+
+/// <summary>What was seen of a product.</summary>
+/// <param name="Id">Id of the command that told it.</param>
+/// <param name="Said">What the model said of the same, for the batch as weighed.</param>
+public sealed record Observation(Guid Id, DateTime At, ObservationKind Kind, double? TemperatureC, double? Value, double? Said, string Text);
+
+/// <summary>A batch as it stands. It changes by commands only; a finished one takes no steps, an unfinished one has no stock.</summary>
+public sealed record Batch
+{
+    public const decimal MostWeighedG = 100_000;
+    public const double LeastC = -30;
+    public const double MostC = 150;
+    public const int MostUnits = 10_000;
+    public const int LongestNotes = 4000;
+    public const int LongestNote = 2000;
+
+    public required string Lot { get; init; }
+
+    /// <summary>The formula as frozen when the batch began, with what an over-pour changed.</summary>
+    public required Formula Content { get; init; }
+
+    public required IReadOnlyList<MakeStep> Steps { get; init; }
+
+    /// <summary>Id of the step it stands at.</summary>
+    public required string AtStep { get; init; }
+
+    public required DateTime StartedAt { get; init; }
+
+    public required DateTime TouchedAt { get; init; }
+
+    public DateTime? FinishedAt { get; init; }
+
+    public IReadOnlyList<StepDone> Done { get; init; } = [];
+
+    public IReadOnlyList<Observation> Observations { get; init; } = [];
+
+    /// <summary>Slump said of the batch as weighed, °C.</summary>
+    public double? SlumpC { get; init; }
+
+    public int? UnitsMade { get; init; }
+
+    public int? UnitsLeft { get; init; }
+
+    public StockPlace Place { get; init; }
+
+    public string Notes { get; init; } = "";
+
+    public bool IsFinished => FinishedAt is not null;
+
+    /// <summary>What is in the pot, line by line.</summary>
+    public IReadOnlyList<PotLine> Pot => BatchRecord.Pot(Content, Steps, Done);
+
+    /// <summary>The formula with the true shares of what was weighed.</summary>
+    public Formula AsWeighed => BatchRecord.AsWeighed(Content, Steps, Done);
+
+    /// <summary>A batch at its first step.</summary>
+    public static Batch Begin(string lot, Formula content, IReadOnlyList<MakeStep> steps, DateTime at) =>
+        new()
+        {
+            Lot = lot,
+            Content = content,
+            Steps = steps,
+            AtStep = steps[0].Id,
+            StartedAt = at,
+            TouchedAt = at,
+        };
+
+    /// <summary>What a command changes, given what it was told and when it happened.</summary>
+    /// <param name="id">The command's own id.</param>
+    /// <param name="at">When it happened, UTC.</param>
+    /// <exception cref="Refusal">E_MADE for a step of a finished batch, E_NOT_NOW for stock of an unfinished one, E_RANGE, E_UNKNOWN_ID.</exception>
+    public IReadOnlyList<BatchEvent> Apply(BatchCommand command, Guid id, DateTime at, MakersBench bench) =>
+        command switch
+        {
+            RecordStep record => Record(record, at),
+            GoToStep go => [new WentTo(Unfinished(go.Step).Id)],
+            RescalePot rescale => Rescale(rescale, at, bench),
+            FinishBatch finish => Finish(finish, at, bench),
+            PlaceStock place => Finished([new StockPlaced(place.Place)], "place"),
+            CountStock count => Count(count),
+            WriteNotes notes => [new NotesWritten(Short(notes.Notes, LongestNotes, "notes"))],
+            Observe seen => [new Observed(bench.See(this, seen, id, at))],
+            Withdraw withdraw => Observations.Any(one => one.Id == withdraw.Observation) ? [new Withdrawn(withdraw.Observation)] : [],
+            _ => throw new Refusal(Codes.UnknownId, "command.kind", command.GetType().Name, "This act is not known here.", "Reload the page."),
+        };
+
+    /// <summary>The batch after an event.</summary>
+    public Batch With(BatchEvent change) =>
+        change switch
+        {
+            StepRecorded one => this with { Done = [.. Done.Where(done => done.Step != one.Done.Step), one.Done], AtStep = After(one.Done.Step) },
+            WentTo to => this with { AtStep = to.Step },
+            PotRescaled pot => this with { Steps = pot.Steps, Content = Content with { Batch = Content.Batch with { Grams = pot.BatchG } } },
+            BatchFinished end => this with { FinishedAt = end.At, UnitsMade = end.Units, UnitsLeft = end.Units, SlumpC = end.SlumpC },
+            StockPlaced place => this with { Place = place.Place },
+            StockCounted count => this with { UnitsLeft = count.UnitsLeft },
+            NotesWritten notes => this with { Notes = notes.Notes },
+            Observed seen => this with { Observations = [.. Observations.Where(one => one.Id != seen.Observation.Id), seen.Observation] },
+            Withdrawn gone => this with { Observations = [.. Observations.Where(one => one.Id != gone.Observation)] },
+            _ => throw new ArgumentOutOfRangeException(nameof(change), change, "No such event."),
+        };
+
+    /// <exception cref="Refusal">E_MADE when something has been weighed into it.</exception>
+    public void CheckForgettable()
+    {
+        if (IsFinished || Done.Any(done => done.WeighedG > 0))
+        {
+            throw new Refusal(
+                Codes.Made,
+                "batch",
+                Lot,
+                $"Lot {Lot} has been weighed into and stays on record.",
+                "Carry it on, or finish it with 0 filled and a note."
+            );
+        }
+    }
+
+    /// <summary>The record as it would be with a pour that has not been kept yet.</summary>
+    /// <exception cref="Refusal">E_RANGE where nothing is weighed.</exception>
+    public Batch Pouring(string step, decimal weighedG)
+    {
+        var weighing = Weighing(step);
+        return this with { Done = [.. Done.Where(done => done.Step != weighing.Id), new StepDone(weighing.Id, StartedAt, Weight(weighedG))] };
+    }
+
+    /// <summary>The step of this id.</summary>
+    /// <exception cref="Refusal">E_UNKNOWN_ID.</exception>
+    public MakeStep Step(string id) =>
+        Steps.FirstOrDefault(step => step.Id == id)
+        ?? throw new Refusal(
+            Codes.UnknownId,
+            "command.step",
+            id,
+            $"Lot {Lot} has no step “{id}”.",
+            "Open the batch again: its steps may have changed."
+        );
+
+    private BatchEvent[] Record(RecordStep record, DateTime at)
+    {
+        var step = Unfinished(record.Step);
+        var weighed = step.Kind == StepKind.Weigh && record.WeighedG is { } grams ? Weight(grams) : (decimal?)null;
+        if (record.TemperatureC is { } celsius && (!double.IsFinite(celsius) || celsius is < LeastC or > MostC))
+        {
+            throw new Refusal(
+                Codes.Range,
+                "command.temperatureC",
+                celsius,
+                $"{celsius} °C is outside what a thermometer here reads.",
+                $"Type {LeastC} to {MostC} °C."
+            );
+        }
+
+        var note = record.Note is { } text ? Short(text, LongestNote, "note") : null;
+        // An older word that arrives late does not overwrite a newer one.
+        return Done.Any(done => done.Step == step.Id && done.DoneAt > at)
+            ? []
+            : [new StepRecorded(new StepDone(step.Id, at, weighed, record.TemperatureC, note))];
+    }
+
+    private BatchEvent[] Rescale(RescalePot rescale, DateTime at, MakersBench bench)
+    {
+        Unfinished(rescale.Step);
+        var poured = Pouring(rescale.Step, rescale.WeighedG);
+        var scale = bench.Workshop.Scale;
+        var rescaled = OverPour.Rescale(poured.Pot, scale.ResolutionG);
+        var plan = rescaled.Lines.ToDictionary(line => line.Line, line => line.PlannedG);
+        bool Waits(MakeStep step) => step.Id == rescale.Step || poured.Done.All(done => done.Step != step.Id);
+        var steps = Steps.Select(step => step.Line is { } line && Waits(step) ? WithTarget(step, plan[line], scale) : step).ToList();
+        var topUps = rescaled.TopUps.Select((missing, i) => TopUp(Steps.First(step => step.Line == missing.Line), missing, i, scale));
+        steps.InsertRange(steps.FindIndex(step => step.Id == rescale.Step) + 1, topUps);
+        return
+        [
+            new PotRescaled(steps, rescaled.TotalG),
+            new StepRecorded(new StepDone(rescale.Step, at, Weight(rescale.WeighedG), Note: "poured over, the rest scaled up")),
+        ];
+    }
+
+    private BatchEvent[] Finish(FinishBatch finish, DateTime at, MakersBench bench)
+    {
+        Unfinished(AtStep);
+        if (finish.Units is < 0 or > MostUnits)
+        {
+            throw new Refusal(
+                Codes.Range,
+                "command.units",
+                finish.Units,
+                $"{finish.Units} containers cannot have been filled.",
+                $"Type 0 to {MostUnits}."
+            );
+        }
+
+        var ended = new BatchFinished(at, finish.Units, bench.SlumpOf(AsWeighed));
+        return finish.Notes is { } notes ? [new NotesWritten(Short(notes, LongestNotes, "notes").Trim()), ended] : [ended];
+    }
+
+    private IReadOnlyList<BatchEvent> Count(CountStock count) =>
+        count.UnitsLeft >= 0 && count.UnitsLeft <= (UnitsMade ?? 0)
+            ? Finished([new StockCounted(count.UnitsLeft)], "unitsLeft")
+            : throw new Refusal(
+                IsFinished ? Codes.Range : Codes.NotNow,
+                "command.unitsLeft",
+                count.UnitsLeft,
+                IsFinished
+                    ? $"{count.UnitsLeft} are not there: {UnitsMade ?? 0} were made."
+                    : $"Lot {Lot} has not been finished: there is no stock to count.",
+                IsFinished ? $"Type 0 to {UnitsMade ?? 0}." : "Finish it first."
+            );
+
+    private IReadOnlyList<BatchEvent> Finished(IReadOnlyList<BatchEvent> changes, string field) =>
+        IsFinished
+            ? changes
+            : throw new Refusal(
+                Codes.NotNow,
+                $"command.{field}",
+                Lot,
+                $"Lot {Lot} has not been finished: there is no stock to place.",
+                "Finish it first."
+            );
+
+    /// <summary>A step of a batch that is still being made.</summary>
+    private MakeStep Unfinished(string step) =>
+        IsFinished
+            ? throw new Refusal(
+                Codes.Made,
+                "command.step",
+                step,
+                $"Lot {Lot} is finished and its record stays as it is.",
+                "Write what is to be said into its notes."
+            )
+            : Step(step);
+
+    private MakeStep Weighing(string step) =>
+        Step(step) is { Line: not null } weighing
+            ? weighing
+            : throw new Refusal(Codes.Range, "command.step", step, "Nothing is weighed at this step.", "Choose a weighing step.");
+
+    private string After(string step)
+    {
+        var index = Steps.ToList().FindIndex(one => one.Id == step);
+        return Steps[Math.Min(index + 1, Steps.Count - 1)].Id;
+    }
+
+    private MakeStep TopUp(MakeStep of, PotLine missing, int index, Scale scale)
+    {
+        var grams = missing.PlannedG - (missing.WeighedG ?? 0);
+        return WithTarget(of, grams, scale) with
+        {
+            Id = $"top-up-{missing.Line}-{Steps.Count + index}",
+            Title = $"Top up {of.Title}",
+            Text = "Into the pot, on top of what is there.",
+        };
+    }
+
+    private static MakeStep WithTarget(MakeStep step, decimal grams, Scale scale) =>
+        step with
+        {
+            TargetG = grams,
+            ToleranceG = WeighTolerance.Of(grams, scale),
+        };
+
+    /// <summary>A weight in whole micrograms.</summary>
+    private static decimal Weight(decimal grams) =>
+        grams is >= 0 and <= MostWeighedG
+            ? Micrograms.Round(grams)
+            : throw new Refusal(
+                Codes.Range,
+                "command.weighedG",
+                grams,
+                $"{grams} g cannot have been weighed.",
+                $"Type what the scale shows, 0 to {MostWeighedG} g."
+            );
+
+    private static string Short(string text, int most, string field) =>
+        text.Length <= most
+            ? text
+            : throw new Refusal(Codes.Range, $"command.{field}", text, $"{text.Length} letters are too many here.", $"Keep it to {most} letters.");
+}

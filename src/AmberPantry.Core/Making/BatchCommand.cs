@@ -1,0 +1,64 @@
+using System.Text.Json.Serialization;
+
+namespace AmberPantry.Core.Making;
+
+/// <summary>Where finished stock is kept.</summary>
+public enum StockPlace
+{
+    Shelf,
+    HeldBack,
+    CoolBox,
+}
+
+public enum ObservationKind
+{
+    /// <summary>Firmness by thumb, 1 soft to 5 hard, at a temperature.</summary>
+    ThumbPress,
+
+    /// <summary>Temperature at which it lost its shape.</summary>
+    Slump,
+
+    Note,
+}
+
+/// <summary>Something done to a batch, told by the maker's hands. <see cref="Batch.Apply"/> answers what it changes.</summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
+[JsonDerivedType(typeof(RecordStep), "record_step")]
+[JsonDerivedType(typeof(GoToStep), "go_to_step")]
+[JsonDerivedType(typeof(RescalePot), "rescale_pot")]
+[JsonDerivedType(typeof(FinishBatch), "finish")]
+[JsonDerivedType(typeof(PlaceStock), "place_stock")]
+[JsonDerivedType(typeof(CountStock), "count_stock")]
+[JsonDerivedType(typeof(WriteNotes), "write_notes")]
+[JsonDerivedType(typeof(Observe), "observe")]
+[JsonDerivedType(typeof(Withdraw), "withdraw")]
+public abstract record BatchCommand;
+
+/// <param name="Step">Id of the step.</param>
+/// <param name="WeighedG">What the scale said, g; kept for a weighing only.</param>
+/// <param name="TemperatureC">What the thermometer said, °C.</param>
+public sealed record RecordStep(string Step, decimal? WeighedG = null, double? TemperatureC = null, string? Note = null) : BatchCommand;
+
+/// <summary>Turns to another step, forward or back.</summary>
+public sealed record GoToStep(string Step) : BatchCommand;
+
+/// <summary>Scales the rest of the pot up to what was poured over.</summary>
+public sealed record RescalePot(string Step, decimal WeighedG) : BatchCommand;
+
+/// <param name="Units">Containers filled; null when nobody counted.</param>
+public sealed record FinishBatch(int? Units = null, string? Notes = null) : BatchCommand;
+
+public sealed record PlaceStock(StockPlace Place) : BatchCommand;
+
+public sealed record CountStock(int UnitsLeft) : BatchCommand;
+
+public sealed record WriteNotes(string Notes) : BatchCommand;
+
+/// <param name="What">What was observed.</param>
+/// <param name="TemperatureC">Where a thumb press was made, °C.</param>
+/// <param name="Value">Thumb press 1 to 5, or the temperature in °C at which it slumped.</param>
+public sealed record Observe(ObservationKind What, double? TemperatureC = null, double? Value = null, string? Text = null) : BatchCommand;
+
+/// <summary>Takes an observation back.</summary>
+/// <param name="Observation">Id of the command that told it.</param>
+public sealed record Withdraw(Guid Observation) : BatchCommand;

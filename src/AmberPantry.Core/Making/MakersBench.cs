@@ -1,0 +1,108 @@
+using AmberPantry.Core.Assessment;
+using AmberPantry.Core.Assessment.Parts;
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Materials;
+using AmberPantry.Core.Workshops;
+
+namespace AmberPantry.Core.Making;
+
+/// <summary>What a batch needs to know beside its own record: the scale, and how to judge what was weighed.</summary>
+public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor assessor)
+{
+    private const double CoolestPressC = -5;
+    private const double WarmestPressC = 60;
+    private static readonly Question MeltOnly = new() { Parts = [Part.Melt] };
+
+    public Workshop Workshop => workshop;
+
+    /// <summary>Slump said of a formula, °C.</summary>
+    public double? SlumpOf(Formula weighed) => assessor.Assess(weighed, MeltOnly).Parts.Melt!.SlumpC;
+
+    /// <summary>The words for leaving an over-pour as it is.</summary>
+    public string KeepSays(Formula planned, Formula weighed)
+    {
+        var say = new Wording(workshop);
+        MeltPart was = assessor.Assess(planned, MeltOnly).Parts.Melt!,
+            will = assessor.Assess(weighed, MeltOnly).Parts.Melt!;
+        var slump =
+            was.SlumpC is { } before && will.SlumpC is { } after && Math.Abs(before - after) >= 0.5
+                ? $"slumps {say.BareTemperature(before)} → {say.Temperature(after)}"
+                : "slumps as planned";
+        var firm = string.Join(
+            ", ",
+            was.Landmarks.Zip(will.Landmarks)
+                .Where(pair => pair.First.Says != pair.Second.Says)
+                .Select(pair => $"{pair.Second.Name} {pair.First.Says} → {pair.Second.Says}")
+        );
+        return firm.Length == 0 ? slump : $"{slump}, {firm}";
+    }
+
+    /// <summary>An observation with what the model said of the same.</summary>
+    internal Observation See(Batch batch, Observe seen, Guid id, DateTime at)
+    {
+        var text = seen.Text?.Trim() ?? "";
+        if (text.Length > Batch.LongestNote)
+        {
+            throw new Refusal(
+                Codes.Range,
+                "command.text",
+                text,
+                $"A note of {text.Length} letters is too long.",
+                $"Keep it to {Batch.LongestNote} letters."
+            );
+        }
+
+        var curve = new ProductMelt(batch.AsWeighed, shelf).Curve;
+        double? said = null;
+        switch (seen.What)
+        {
+            case ObservationKind.ThumbPress:
+                var celsius = Check(
+                    seen.TemperatureC,
+                    CoolestPressC,
+                    WarmestPressC,
+                    "temperatureC",
+                    "Type the temperature of the product, −5 to 60 °C."
+                );
+                var thumb = Check(seen.Value, 1, 5, "value", "Choose 1 (sinks in) to 5 (does not mark).");
+                if (thumb != Math.Floor(thumb))
+                {
+                    throw new Refusal(
+                        Codes.Range,
+                        "command.value",
+                        thumb,
+                        $"The thumb scale has whole steps; {thumb} is between two.",
+                        "Choose 1 to 5."
+                    );
+                }
+
+                said = curve is null ? null : BatchRecord.ThumbOf(curve.FirmnessAt(celsius));
+                break;
+            case ObservationKind.Slump:
+                Check(
+                    seen.Value,
+                    HouseSettings.LeastC,
+                    HouseSettings.MostC,
+                    "value",
+                    "Type the temperature at which it lost its shape, −5 to 95 °C."
+                );
+                said = curve?.SlumpC;
+                break;
+            case ObservationKind.Note when text.Length == 0:
+                throw new Refusal(Codes.Empty, "command.text", "", "The note is empty.", "Write what you saw.");
+        }
+
+        return new Observation(id, at, seen.What, seen.TemperatureC, seen.Value, said, text);
+    }
+
+    private static double Check(double? value, double least, double most, string field, string remedy) =>
+        value is { } number && double.IsFinite(number) && number >= least && number <= most
+            ? number
+            : throw new Refusal(
+                value is null ? Codes.Missing : Codes.Range,
+                $"command.{field}",
+                value,
+                value is null ? "A number is missing." : $"{value} is outside {least} to {most}.",
+                remedy
+            );
+}

@@ -1,0 +1,226 @@
+using AmberPantry.Core.Assessment;
+using AmberPantry.Core.Assessment.Parts;
+using AmberPantry.Core.Families;
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Materials;
+using AmberPantry.Core.Safety;
+using AmberPantry.Core.Science.Melt;
+using AmberPantry.Core.Workshops;
+
+namespace AmberPantry.Core.Making.Routes;
+
+/// <summary>Melted together, cooled, scented, poured, left to set.</summary>
+public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRegistry families)
+{
+    /// <summary>Cool-down lines go in at this temperature or just above the cloud point, whichever is higher, °C.</summary>
+    public const double AddBelowC = 58;
+
+    /// <summary>Within this many degrees of the room a lid no longer sweats.</summary>
+    public const double CapWithinC = 2;
+
+    private const double HoldC = 75;
+    private const int HoldMinutes = 20;
+    private const int SetMinutes = 12 * 60;
+    private readonly Wording say = new(workshop);
+
+    public IReadOnlyList<MakeStep> Steps(Formula formula, FamilyProfile family)
+    {
+        var assessment = new Assessor(shelf, workshop, families).Assess(formula, new Question { Parts = [Part.Melt] });
+        var clear = assessment.Parts.Melt!.ClearC ?? workshop.WorkroomC;
+        var cautions = MeltCautions.For(formula, family, shelf, workshop, formula.PourC ?? clear + 10);
+        IReadOnlyList<Caution> Of(string stage) => [.. cautions.Where(caution => caution.Stage == stage)];
+        var sheet = assessment.Weighing.Lines.ToDictionary(line => line.Line);
+        var weighed = formula
+            .Lines.Where(line => sheet[line.Id].Grams > 0)
+            .Select(line => (Line: line, Material: shelf.Get(line.Material, line.Id)))
+            .ToArray();
+        var melt = weighed
+            .Where(pair => pair.Line.Phase == Phase.Melt)
+            .OrderByDescending(pair => MeltsAt(pair.Material))
+            .ThenBy(pair => pair.Material.IsPowder)
+            .ToArray();
+        var dry = weighed.Where(pair => pair.Line.Phase == Phase.Dry).ToArray();
+        var late = weighed.Where(pair => pair.Line.Phase is Phase.CoolDown or Phase.Liquid).ToArray();
+        var top = weighed.Where(pair => pair.Line.Phase == Phase.Surface).ToArray();
+        var potFrom = Math.Max(melt.Select(pair => MeltsAt(pair.Material)).DefaultIfEmpty(clear).Max(), clear) + 5;
+        var potTo = potFrom + 5;
+        var ceiling = melt.Where(pair => pair.Material.HeatCeilingC is not null).MinBy(pair => pair.Material.HeatCeilingC);
+        var grain = assessment.Findings.Any(finding => finding.Id == "grain");
+        var addC = Math.Max(AddBelowC, clear + 5);
+        var (pourFrom, pourTo) = PourWindow.Of(clear);
+        var pour = formula.PourC ?? Math.Round((pourFrom + 2) * 2) / 2;
+
+        var steps = new List<MakeStep>
+        {
+            new MakeStep
+            {
+                Id = "gather",
+                Kind = StepKind.Gather,
+                Title = "Gather and protect",
+                Text =
+                    $"Wipe surfaces, tools and {Containers(formula)} with 70 % alcohol and let them dry, no flame near. Check the scale with a known weight. Lay out the materials.",
+                Why = "Water and dirt are what spoils a waterless product.",
+                DoneWhen = "Everything is dry and within reach.",
+                Cautions = Of("gather"),
+            },
+        };
+        steps.AddRange(melt.Select(pair => Weigh(pair.Line, pair.Material, sheet[pair.Line.Id], "Into the pot.")));
+        if (melt.Length > 0)
+        {
+            var capped = ceiling.Material is { HeatCeilingC: { } most } && most < potTo;
+            steps.Add(
+                new MakeStep
+                {
+                    Id = "melt",
+                    Kind = StepKind.Melt,
+                    Title = "Melt in the water bath",
+                    Text =
+                        $"Warm slowly to {say.BareTemperature(potFrom)} to {say.Temperature(potTo)} and stir until the last flake is gone."
+                        + (
+                            capped
+                                ? $" Brief heat only: {Wording.Brief(ceiling.Material!.Name)} suffers above {say.Temperature(ceiling.Material.HeatCeilingC!.Value)}."
+                                : ""
+                        ),
+                    Why = "Five to ten degrees above the highest clear point melts everything; more only ages the oils.",
+                    DoneWhen = "It is clear from wall to wall.",
+                    Cautions = Of("melt"),
+                    FromC = potFrom,
+                    ToC = potTo,
+                }
+            );
+        }
+
+        if (grain)
+        {
+            steps.Add(
+                new MakeStep
+                {
+                    Id = "hold",
+                    Kind = StepKind.Hold,
+                    Title = $"Hold at {say.Temperature(HoldC)}",
+                    Text = $"Keep it at {say.Temperature(HoldC)} or a little above for {HoldMinutes} min, stirring now and then.",
+                    Why = "Old crystals in soft butters melt out; left in, they seed grains.",
+                    DoneWhen = $"{HoldMinutes} min have passed.",
+                    FromC = HoldC,
+                    ToC = HoldC + 5,
+                    WaitMinutes = HoldMinutes,
+                }
+            );
+        }
+
+        steps.AddRange(dry.Select(pair => Weigh(pair.Line, pair.Material, sheet[pair.Line.Id], "Sift into the melt, stir until no streak is left.")));
+        if (late.Length > 0)
+        {
+            steps.Add(
+                new MakeStep
+                {
+                    Id = "cool",
+                    Kind = StepKind.Cool,
+                    Title = $"Off the heat, cool to {say.Temperature(addC)}",
+                    Text =
+                        $"Lift the jug out, wipe its foot and stir until it is at {say.Temperature(addC)} or just below. It turns cloudy at {say.Temperature(clear)}: do not let it.",
+                    Why = "Scent boils off and vitamins are used up in a hotter pot.",
+                    DoneWhen = $"The thermometer says {say.Temperature(addC)} or less, and it is still clear.",
+                    Cautions = Of("add"),
+                    FromC = clear,
+                    ToC = addC,
+                }
+            );
+            steps.AddRange(
+                late.Select(pair =>
+                    Weigh(
+                        pair.Line,
+                        pair.Material,
+                        sheet[pair.Line.Id],
+                        $"Stir in below {say.Temperature(Math.Min(addC, pair.Material.HeatCeilingC ?? addC))}."
+                    )
+                )
+            );
+        }
+
+        steps.Add(
+            new MakeStep
+            {
+                Id = "pour",
+                Kind = StepKind.Pour,
+                Title = $"Pour at {say.Temperature(pour)}",
+                Text =
+                    $"Between {say.BareTemperature(pourFrom)} and {say.Temperature(pourTo)}, into {Containers(formula)} stood close together. Keep a little back to top up dents.",
+                Why = "Colder it sets in layers, hotter it shrinks and wets the lid.",
+                DoneWhen = "Every one is filled to its mark.",
+                Cautions = Of("pour"),
+                FromC = pourFrom,
+                ToC = pourTo,
+            }
+        );
+        steps.AddRange(top.Select(pair => Weigh(pair.Line, pair.Material, sheet[pair.Line.Id], "Lay on top before it clouds.")));
+        steps.Add(
+            new MakeStep
+            {
+                Id = "set",
+                Kind = StepKind.Set,
+                Title = "Leave it to set",
+                Text =
+                    $"Let it stand uncovered under a clean cloth in the workroom, {say.Temperature(workshop.WorkroomC)}. Do not move it while it clouds.",
+                Why = "Crystals go on growing for a day or two: judge the firmness tomorrow, not today.",
+                DoneWhen = $"It is within {say.Degrees(CapWithinC)} of the room right through.",
+                ToC = workshop.WorkroomC + CapWithinC,
+                WaitMinutes = SetMinutes,
+            }
+        );
+        steps.Add(
+            new MakeStep
+            {
+                Id = "cap",
+                Kind = StepKind.Cap,
+                Title = "Cap and label",
+                Text = $"Cap at {say.Temperature(workshop.WorkroomC + CapWithinC)} or below. Label each with the lot and the date.",
+                Why = "A lid on warm fat sweats, and that water is where trouble starts.",
+                DoneWhen = "Lids are dry inside.",
+                Cautions = Of("label"),
+                ToC = workshop.WorkroomC + CapWithinC,
+            }
+        );
+        steps.Add(
+            new MakeStep
+            {
+                Id = "record",
+                Kind = StepKind.Record,
+                Title = "Count and clean",
+                Text = $"Count what you filled. Wipe pot and tools with paper while warm, then wash.",
+                Why = "What was filled against what was weighed teaches the loss.",
+                DoneWhen = "The count is written down.",
+                Cautions = Of("clean"),
+            }
+        );
+        return steps;
+    }
+
+    /// <summary>Temperature in °C at which the material alone is clear: waxes high, oils at the bottom.</summary>
+    private static double MeltsAt(Material material) =>
+        material.Melt is { } spectrum
+            ? new MeltCurve(LipidBlend.Mix([(spectrum, 1)])).ClearC ?? TemperatureGrid.Ruler.FirstC
+            : double.NegativeInfinity;
+
+    private MakeStep Weigh(FormulaLine line, Material material, SheetLine sheet, string where) =>
+        new()
+        {
+            Id = $"weigh-{line.Id}",
+            Kind = StepKind.Weigh,
+            Title = material.Name,
+            Text = where,
+            Why = $"{Wording.Percent(line.Percent)} of the formula.",
+            DoneWhen = "The gauge says right.",
+            Line = line.Id,
+            TargetG = sheet.Grams,
+            ToleranceG = WeighTolerance.Of(sheet.Grams, workshop.Scale),
+        };
+
+    private string Containers(Formula formula)
+    {
+        var container = workshop.FindContainer(formula.Batch.Container);
+        return container is null ? "the containers"
+            : formula.Batch.Units is { } units ? $"{units} {container.Unit}{(units == 1 ? "" : "s")}"
+            : $"the {container.Unit}s";
+    }
+}

@@ -1,0 +1,160 @@
+using System.Globalization;
+
+namespace AmberPantry.Core.Science.Colour;
+
+/// <summary>CIE 1976 L*a*b* under D65, from linear sRGB (IEC 61966-2-1).</summary>
+public readonly record struct Lab(double L, double A, double B)
+{
+    private static readonly double[] White = [0.95047, 1, 1.08883];
+    private static readonly double[][] ToXyz =
+    [
+        [0.4124564, 0.3575761, 0.1804375],
+        [0.2126729, 0.7151522, 0.0721750],
+        [0.0193339, 0.1191920, 0.9503041],
+    ];
+
+    private static readonly Bands Hues = new(
+        "magenta",
+        (15, "rose"),
+        (45, "red"),
+        (78, "orange"),
+        (108, "yellow"),
+        (123, "yellow_green"),
+        (170, "green"),
+        (215, "teal"),
+        (250, "sky"),
+        (308, "blue"),
+        (330, "violet")
+    );
+
+    private static readonly Bands Lightnesses = new("very_pale", (20, "near_black"), (40, "dark"), (60, "deep"), (75, "mid"), (88, "pale"));
+
+    public double Chroma => Math.Sqrt((A * A) + (B * B));
+
+    /// <summary>0 to 360°.</summary>
+    public double HueDeg => ((Math.Atan2(B, A) * 180 / Math.PI) + 360) % 360;
+
+    public string HueWord => Chroma < 4 ? "neutral" : Hues.Of(HueDeg);
+
+    public string LightnessWord => Lightnesses.Of(L);
+
+    public static Lab FromLinear(IReadOnlyList<double> rgb)
+    {
+        static double F(double t) => t > Math.Pow(6 / 29.0, 3) ? Math.Cbrt(t) : (t / (3 * Math.Pow(6 / 29.0, 2))) + (4 / 29.0);
+        Span<double> f = stackalloc double[3];
+        for (var i = 0; i < 3; i++)
+        {
+            f[i] = F(((ToXyz[i][0] * rgb[0]) + (ToXyz[i][1] * rgb[1]) + (ToXyz[i][2] * rgb[2])) / White[i]);
+        }
+
+        return new Lab((116 * f[1]) - 16, 500 * (f[0] - f[1]), 200 * (f[1] - f[2]));
+    }
+
+    /// <summary>CIEDE2000 with all weights 1 (Sharma, Wu and Dalal 2005).</summary>
+    public static double DeltaE00(Lab one, Lab two)
+    {
+        static double Rad(double degrees) => degrees * Math.PI / 180;
+        var meanC = (one.Chroma + two.Chroma) / 2;
+        var g = 0.5 * (1 - Math.Sqrt(Math.Pow(meanC, 7) / (Math.Pow(meanC, 7) + Math.Pow(25, 7))));
+        double a1 = (1 + g) * one.A,
+            a2 = (1 + g) * two.A;
+        double c1 = Math.Sqrt((a1 * a1) + (one.B * one.B)),
+            c2 = Math.Sqrt((a2 * a2) + (two.B * two.B));
+        static double Hue(double a, double b) => a == 0 && b == 0 ? 0 : ((Math.Atan2(b, a) * 180 / Math.PI) + 360) % 360;
+        double h1 = Hue(a1, one.B),
+            h2 = Hue(a2, two.B);
+        double dl = two.L - one.L,
+            dc = c2 - c1;
+        var grey = c1 * c2 == 0;
+        var dh = grey
+            ? 0
+            : (h2 - h1) switch
+            {
+                > 180 => h2 - h1 - 360,
+                < -180 => h2 - h1 + 360,
+                var d => d,
+            };
+        var bigDh = 2 * Math.Sqrt(c1 * c2) * Math.Sin(Rad(dh / 2));
+        double l = (one.L + two.L) / 2,
+            c = (c1 + c2) / 2;
+        var h =
+            grey ? h1 + h2
+            : Math.Abs(h1 - h2) <= 180 ? (h1 + h2) / 2
+            : (h1 + h2) < 360 ? (h1 + h2 + 360) / 2
+            : (h1 + h2 - 360) / 2;
+        var t =
+            1
+            - (0.17 * Math.Cos(Rad(h - 30)))
+            + (0.24 * Math.Cos(Rad(2 * h)))
+            + (0.32 * Math.Cos(Rad((3 * h) + 6)))
+            - (0.20 * Math.Cos(Rad((4 * h) - 63)));
+        var rc = 2 * Math.Sqrt(Math.Pow(c, 7) / (Math.Pow(c, 7) + Math.Pow(25, 7)));
+        var rt = -Math.Sin(Rad(60 * Math.Exp(-Math.Pow((h - 275) / 25, 2)))) * rc;
+        double sl = 1 + (0.015 * Math.Pow(l - 50, 2) / Math.Sqrt(20 + Math.Pow(l - 50, 2))),
+            sc = 1 + (0.045 * c),
+            sh = 1 + (0.015 * c * t);
+        double x = dl / sl,
+            y = dc / sc,
+            z = bigDh / sh;
+        return Math.Sqrt((x * x) + (y * y) + (z * z) + (rt * y * z));
+    }
+}
+
+/// <summary>sRGB as hex and as linear light.</summary>
+public static class Srgb
+{
+    public static string Hex(IReadOnlyList<double> linear) => $"#{Channel(linear[0]):X2}{Channel(linear[1]):X2}{Channel(linear[2]):X2}";
+
+    /// <summary>Linear light of "#RRGGBB"; null when it is no such text.</summary>
+    public static double[]? Linear(string? hex)
+    {
+        if (
+            hex is not { Length: 7 }
+            || hex[0] != '#'
+            || !int.TryParse(hex.AsSpan(1), NumberStyles.AllowHexSpecifier, CultureInfo.InvariantCulture, out var rgb)
+        )
+        {
+            return null;
+        }
+
+        return [Linear(rgb >> 16), Linear((rgb >> 8) & 255), Linear(rgb & 255)];
+    }
+
+    /// <summary>Linear light of a channel, 0 to 255.</summary>
+    public static double Linear(double channel)
+    {
+        var v = channel / 255;
+        return v <= 0.04045 ? v / 12.92 : Math.Pow((v + 0.055) / 1.055, 2.4);
+    }
+
+    private static int Channel(double x)
+    {
+        x = Math.Clamp(x, 0, 1);
+        var v = x <= 0.0031308 ? 12.92 * x : (1.055 * Math.Pow(x, 1 / 2.4)) - 0.055;
+        return (int)Math.Floor((255 * v) + 0.5);
+    }
+}
+
+/// <summary>How far two colours are apart, and in a word.</summary>
+public sealed record ColourMatch([property: System.Text.Json.Serialization.JsonPropertyName("deltaE00")] double DeltaE00, string Match)
+{
+    private static readonly Bands Words = new("different", (1, "same"), (2, "match"), (5, "close"), (10, "related"));
+
+    public static ColourMatch Of(Lab one, Lab two) => Of(Lab.DeltaE00(one, two));
+
+    public static ColourMatch Of(double deltaE00) => new(deltaE00, Words.Of(deltaE00));
+}
+
+/// <summary>A colour read off a photo by the white card in it.</summary>
+public sealed record WhiteCard(string Hex, double LabL, double LabA, double LabB, IReadOnlyList<string> Warnings)
+{
+    /// <summary>Darkest white, 0 to 255, that a reading can rest on.</summary>
+    public const double LeastWhite = 60;
+
+    public static WhiteCard Of(IReadOnlyList<double> sample, IReadOnlyList<double> white, double whiteReflectance)
+    {
+        double[] linear = [.. sample.Select((value, i) => Math.Min(1, Srgb.Linear(value) / Srgb.Linear(white[i]) * whiteReflectance))];
+        var lab = Lab.FromLinear(linear);
+        return new WhiteCard(Srgb.Hex(linear), lab.L, lab.A, lab.B, sample.Concat(white).Any(value => value >= 254) ? [WarningCodes.Clipped] : []);
+    }
+}

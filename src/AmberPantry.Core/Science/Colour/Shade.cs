@@ -1,0 +1,121 @@
+namespace AmberPantry.Core.Science.Colour;
+
+/// <summary>How a product looks with its colourants.</summary>
+/// <param name="DeltaFromBase">CIEDE2000 to the same base without colourant.</param>
+/// <param name="HueShiftDeg">How far the base's own tint turns the hue; null where there is none to tell.</param>
+public sealed record Shade(
+    IReadOnlyList<double> Reflectance,
+    string Hex,
+    double LabL,
+    double LabA,
+    double LabB,
+    double Chroma,
+    double HueDeg,
+    string HueWord,
+    string LightnessWord,
+    double DeltaFromBase,
+    string Depth,
+    double? HueShiftDeg,
+    double StainSkin,
+    double StainTub,
+    string StainSkinBand,
+    string StainTubBand,
+    IReadOnlyList<string> Warnings
+)
+{
+    /// <summary>Difference that can just be seen beside the bare base.</summary>
+    public const double LeastVisible = 2;
+
+    private const double ShiftMattersFromDeg = 20;
+    private const double FadesBelowMonths = 6.5;
+    private static readonly Bands Depths = new("deep", (1, "invisible"), (3, "hint"), (10, "tint"), (20, "clear"), (35, "strong"));
+    private static readonly Bands Stains = new("stains", (0.5, "clean"), (3, "may_tint"));
+
+    public static Shade Of(Paint paint, IReadOnlyList<(Colourant Colourant, double Pct)> colourants)
+    {
+        var lines = Summed(colourants);
+        var reflectance = paint.Reflectance(lines);
+        var lab = Lab.FromLinear(reflectance);
+        var delta = Lab.DeltaE00(Lab.FromLinear(paint.Reflectance([])), lab);
+        var shift = HueShift(paint, lines, lab);
+        double skin = lines.Sum(line => line.Pct * line.Colourant.StainSkin),
+            tub = lines.Sum(line => line.Pct * line.Colourant.StainTub);
+        return new Shade(
+            reflectance,
+            Srgb.Hex(reflectance),
+            lab.L,
+            lab.A,
+            lab.B,
+            lab.Chroma,
+            lab.HueDeg,
+            lab.HueWord,
+            lab.LightnessWord,
+            delta,
+            Depths.Of(delta),
+            shift,
+            skin,
+            tub,
+            Stains.Of(skin),
+            Stains.Of(tub),
+            WarningsOf(paint, lines, shift)
+        );
+    }
+
+    public static (Colourant Colourant, double Pct)[] Summed(IEnumerable<(Colourant Colourant, double Pct)> colourants) =>
+        [
+            .. colourants
+                .Where(line => line.Pct > 0)
+                .GroupBy(line => line.Colourant.Id)
+                .Select(group => (group.First().Colourant, group.Sum(line => line.Pct))),
+        ];
+
+    private static double? HueShift(Paint paint, (Colourant, double)[] lines, Lab lab)
+    {
+        if (lines.Length == 0)
+        {
+            return null;
+        }
+
+        var alone = Lab.FromLinear(paint.WithoutBaseTint(lines));
+        if (lab.Chroma < 5 || alone.Chroma < 5)
+        {
+            return null;
+        }
+
+        var shift = lab.HueDeg - alone.HueDeg;
+        return shift > 180 ? shift - 360
+            : shift < -180 ? shift + 360
+            : shift;
+    }
+
+    private static string[] WarningsOf(Paint paint, (Colourant Colourant, double Pct)[] lines, double? shift)
+    {
+        bool Any(Func<Colourant, bool> which) => lines.Any(line => which(line.Colourant));
+        (string Code, bool When)[] all =
+        [
+            (WarningCodes.BleedsInWater, Any(colourant => colourant.WaterBleed >= 2)),
+            (WarningCodes.Fades, Any(colourant => colourant.HalfLifeMonths < FadesBelowMonths)),
+            (WarningCodes.HueShift, shift is { } degrees && Math.Abs(degrees) >= ShiftMattersFromDeg),
+            (WarningCodes.LoadHigh, lines.Any(line => Near.Above(line.Pct, line.Colourant.LoadMax))),
+            (WarningCodes.Migrates, Any(colourant => colourant.Migrate >= 2)),
+            (WarningCodes.NotInFizz, paint.Base.Id == "fizz_mix" && Any(colourant => !colourant.AcidOk || !colourant.AlkaliOk)),
+        ];
+        return [.. all.Where(one => one.When).Select(one => one.Code)];
+    }
+}
+
+/// <summary>How much of what lies under it a film hides.</summary>
+public sealed record FilmCover(double OverBlackY, double OverWhiteY, double ContrastRatio, string Cover)
+{
+    private static readonly Bands Words = new("opaque", (0.3, "sheer"), (0.7, "translucent"), (0.95, "covering"));
+
+    public static FilmCover Of(Paint paint, IReadOnlyList<(Colourant Colourant, double Pct)> colourants, double thicknessUm)
+    {
+        var lines = Shade.Summed(colourants);
+        double Y(double background) =>
+            paint.Film(lines, thicknessUm / 1000, background) is var r ? (0.2126729 * r[0]) + (0.7151522 * r[1]) + (0.0721750 * r[2]) : 0;
+        double black = Y(0),
+            white = Y(0.8);
+        return new FilmCover(black, white, black / white, Words.Of(black / white));
+    }
+}

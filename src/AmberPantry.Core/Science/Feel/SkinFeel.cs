@@ -1,0 +1,146 @@
+using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Melt;
+using AmberPantry.Core.Science.Powders;
+
+namespace AmberPantry.Core.Science.Feel;
+
+/// <summary>Grease left at a minute after rubbing in, 0 to 10.</summary>
+public sealed record GreaseAt(double Minutes, double Grease);
+
+/// <summary>How a product feels, as indices of 0 to 10 that compare a maker's own trials; never absolute.</summary>
+/// <param name="Viscosity25MPas">Of the liquid part, mPa·s; null where nothing is liquid.</param>
+/// <param name="DryDownMin">Minutes until one may dress.</param>
+/// <param name="Finish">none, trace, cut, powdery or matt.</param>
+/// <param name="Slip">Light liquids glide, crystals drag.</param>
+public sealed record SkinFeel(
+    double? Viscosity25MPas,
+    double? ViscositySkinMPas,
+    double Greasiness,
+    IReadOnlyList<GreaseAt> GreaseOverMinutes,
+    double Drag,
+    double WaxyFilm,
+    double Slip,
+    double DryDownMin,
+    string Finish,
+    double SolidOnSkinPercent,
+    string OnSkin
+)
+{
+    public const double SkinC = 33;
+    private const double DragFullAt = 0.5;
+    private const double FilmFullAt = 0.15;
+    private const double CationicLess = 0.85;
+    private const double PowderPerPercent = 0.035;
+    private static readonly double[] Minutes = [0, 1, 2, 4, 6, 10, 15, 20];
+    private static readonly Bands Finishes = new("matt", (5, "none"), (10, "trace"), (20, "cut"), (40, "powdery"));
+    private static readonly Bands OnSkinWords = new("drags", (2.0001, "melts_away"), (8.0001, "cushions"), (15.0001, "leaves_a_film"));
+
+    /// <param name="lipids">Material and parts by mass; materials without a melting make-up are left out.</param>
+    /// <param name="powders">Powders of the powder table with parts by mass in the same unit.</param>
+    /// <param name="otherPowder">Powder not in that table, same unit.</param>
+    public static SkinFeel? Of(
+        IReadOnlyList<(Material Material, double Mass)> lipids,
+        IReadOnlyList<(PowderMaterial Powder, double Mass)> powders,
+        double otherPowder = 0
+    )
+    {
+        var melting = lipids.Where(line => line.Material.Melt is not null && line.Mass > 0).ToArray();
+        var lipid = melting.Sum(line => line.Mass);
+        if (lipid <= 0)
+        {
+            return null;
+        }
+
+        var blend = LipidBlend.Mix([.. melting.Select(line => (line.Material.Melt!, line.Mass))]);
+        var liquids = Liquids(blend, melting, lipid);
+        var (solid, structure) = blend.At(SkinC);
+        var liquid = liquids.Sum(part => part.Share);
+        double? Viscosity(double celsius) =>
+            liquid > 1e-6 ? Math.Exp(liquids.Sum(part => part.Share / liquid * Math.Log(part.Class.ViscosityAt(celsius)))) : null;
+        var powder = powders.Sum(line => line.Mass) + otherPowder;
+        var left = PowderFactor(powders, otherPowder, lipid) * (Cationic(melting, lipid + powder) ? CationicLess : 1);
+        var dries = 1 + (2 * solid);
+        GreaseAt[] over =
+        [
+            .. Minutes.Select(minute => new GreaseAt(
+                minute,
+                Math.Min(
+                    10,
+                    left * liquids.Sum(part => part.Share * part.Class.Greasiness * Math.Exp(-1.5 * minute / (part.Class.DryDownMin * dries)))
+                )
+            )),
+        ];
+        var drag = 10 * Math.Min(1, structure / DragFullAt);
+        var skinViscosity = Viscosity(SkinC);
+        return new SkinFeel(
+            Viscosity(25),
+            skinViscosity,
+            over[0].Grease,
+            over,
+            drag,
+            10 * Math.Min(1, WaxSolid(blend) / FilmFullAt),
+            Math.Max(0, 10 - drag) * (skinViscosity is { } v ? Math.Min(1, 40 / Math.Max(20, v)) : 0.2),
+            dries * liquids.Sum(part => part.Share * part.Class.DryDownMin),
+            Finishes.Of(100 * powder / (lipid + powder)),
+            100 * solid,
+            OnSkinWords.Of(100 * solid)
+        );
+    }
+
+    /// <summary>What of each material is liquid on skin: its liquid part and the molten part of its crystals.</summary>
+    private static (FeelClass Class, double Share)[] Liquids(LipidBlend blend, (Material Material, double Mass)[] melting, double lipid)
+    {
+        Span<double> solid = stackalloc double[blend.ClassCount];
+        Span<int> order = stackalloc int[blend.ClassCount];
+        LipidBlend.Begin(order);
+        blend.SolidByClass(SkinC, solid, order);
+        var solidPart = new double[MeltComponent.All.Count];
+        for (var i = 0; i < solid.Length; i++)
+        {
+            solidPart[blend.Classes[i]] = solid[i] / blend.MassOf(i);
+        }
+
+        return
+        [
+            .. melting.Select(line =>
+            {
+                var spectrum = line.Material.Melt!;
+                var molten = spectrum.LiquidFraction + spectrum.Classes.Sum(part => part.Fraction * (1 - solidPart[part.Component]));
+                return (FeelClass.All[line.Material.Feel], line.Mass / lipid * molten);
+            }),
+        ];
+    }
+
+    private static double PowderFactor(IReadOnlyList<(PowderMaterial Powder, double Mass)> powders, double otherPowder, double lipid)
+    {
+        var other = Math.Max(0, 1 - (PowderPerPercent * 100 * otherPowder / (lipid + otherPowder)));
+        var grains = powders.Where(line => !line.Powder.IsOilSoluble && line.Mass > 0).ToArray();
+        return other * (grains.Length == 0 ? 1 : PowderInFat.Of(grains, lipid, 0.91, 0, 20).GreasinessLeftPct / 100);
+    }
+
+    private static bool Cationic((Material Material, double Mass)[] melting, double total)
+    {
+        var share = 100 * melting.Where(line => line.Material.Tags.Contains("cationic")).Sum(line => line.Mass) / total;
+        return share is >= 2 and <= 8;
+    }
+
+    /// <summary>Solid wax at skin temperature, mass fraction of the lipid.</summary>
+    private static double WaxSolid(LipidBlend blend)
+    {
+        Span<double> solid = stackalloc double[blend.ClassCount];
+        Span<int> order = stackalloc int[blend.ClassCount];
+        LipidBlend.Begin(order);
+        blend.SolidByClass(SkinC, solid, order);
+        double wax = 0;
+        for (var i = 0; i < solid.Length; i++)
+        {
+            wax +=
+                MeltComponent.All[blend.Classes[i]].Kind.Contains("wax", StringComparison.Ordinal)
+                || MeltComponent.All[blend.Classes[i]].Kind.Contains("esters", StringComparison.Ordinal)
+                    ? solid[i]
+                    : 0;
+        }
+
+        return wax;
+    }
+}

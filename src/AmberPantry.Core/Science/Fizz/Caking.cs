@@ -1,0 +1,89 @@
+using AmberPantry.Core.Science.Powders;
+
+namespace AmberPantry.Core.Science.Fizz;
+
+/// <summary>Whether it stays loose in this air.</summary>
+/// <param name="DendriticG">Dendritic salt that would take up the oil, g.</param>
+public sealed record Caking(
+    double? CrhMinPct,
+    string? LimitingId,
+    double? CrhMixPct,
+    double? ReactsFromPct,
+    double U,
+    double HumidityPart,
+    double OilPart,
+    double AntiCake,
+    double Index,
+    string Band,
+    double DendriticG,
+    IReadOnlyList<string> Warnings
+)
+{
+    private static readonly Bands Words = new("sets_or_wets", (15, "stays_loose"), (40, "soft_lumps"), (70, "cakes"));
+
+    public static Caking Of(FizzMix mix, double rhPct, bool isSealed)
+    {
+        var air = Humidity.Of(mix);
+        double? reacts = air.CrhMix is { } crh && mix.GasMol > 0 ? crh - 10 : null;
+        var (u, dendritic) = Oiled(mix);
+        var humidity = air.CrhMix is { } mixed ? 100 / (1 + Math.Exp(-(rhPct - mixed + 8) / 4)) : 0;
+        var milk = air.StickyCrh is { } sticky ? 100 / (1 + Math.Exp(-(rhPct - sticky) / 4)) * Math.Min(1, air.MilkPct / 20) : 0;
+        var humidityPart = Math.Max(humidity, milk) * (isSealed ? 0.25 : 1);
+        var oilPart = 100 * Math.Min(1, Math.Max(0, (u - 0.05) / 0.45));
+        var antiCake = Math.Exp(-mix.Lines.Sum(line => line.Material.AntiCakeFoldPct is { } fold ? 100 * line.G / mix.DryG / fold : 0));
+        var index = 100 * (1 - ((1 - (antiCake * humidityPart / 100)) * (1 - (oilPart / 100))));
+        var epsom = mix.PercentOfDry(material => material.Id == "salt_epsom");
+        (string Code, bool When)[] warnings =
+        [
+            (WarningCodes.Deliquesces, rhPct >= air.SolubleCrh),
+            (WarningCodes.Effloresces, epsom >= 10 && rhPct < 45 && !isSealed),
+            (WarningCodes.EpsomSoda, isSealed && epsom >= 1 && mix.PercentOfDry(material => material.Kind == "base") >= 1),
+            (WarningCodes.HydrateTransfer, epsom >= 1 && air.SolubleCrh < 51),
+            (WarningCodes.OverOiled, !Near.Below(u, PowderMix.LooseBelow)),
+            (WarningCodes.ReactsInAir, rhPct >= reacts),
+            (WarningCodes.StickyMilk, rhPct >= air.StickyCrh),
+        ];
+        return new Caking(
+            air.CrhMin,
+            air.LimitingId,
+            air.CrhMix,
+            reacts,
+            u,
+            humidityPart,
+            oilPart,
+            antiCake,
+            index,
+            Words.Of(index),
+            dendritic,
+            [.. warnings.Where(one => one.When).Select(one => one.Code)]
+        );
+    }
+
+    /// <summary>Saturation between the grains, and the dendritic salt that brings it down to where it stays loose.</summary>
+    private static (double U, double DendriticG) Oiled(FizzMix mix)
+    {
+        const double Filled = PowderMix.PoresFilledCarrierFirst,
+            Loose = PowderMix.LooseBelow;
+        const double DendriticMlPerG = 0.376344 * (0.2 + (0.12 * 0.8));
+        double capacity = 0,
+            pores = 0,
+            oil = 0;
+        foreach (var (material, g) in mix.Lines)
+        {
+            if (material.IsDry)
+            {
+                var uptake = g * material.OilAbsorption / (100 * PowderMaterial.LinseedGMl);
+                capacity += uptake;
+                pores += uptake * material.PoreShare;
+            }
+            else if (material.IsOily || material.Kind == "dispersant")
+            {
+                oil += g / material.TrueGMl;
+            }
+        }
+
+        var inPores = Filled * pores;
+        var u = capacity > inPores ? Math.Max(0, oil - inPores) / (capacity - inPores) : 0;
+        return (u, Math.Max(0, (oil - (inPores + (Loose * (capacity - inPores)))) / DendriticMlPerG));
+    }
+}

@@ -1,0 +1,121 @@
+namespace AmberPantry.Core.Science.Fizz;
+
+/// <summary>Gas, what is left over, and how it fizzes. Stoichiometry is exact; the index and the minutes are ranked estimates.</summary>
+/// <param name="SodaToAcid">All bases as sodium bicarbonate of equal strength per gram of acid; null without acid.</param>
+/// <param name="NeutralSodaToAcid">The ratio at which nothing is left over.</param>
+/// <param name="FizzIndex">100 is the neutral citric mix.</param>
+public sealed record FizzBalance(
+    double AcidMol,
+    double BaseMol,
+    double Co2Mol,
+    double Co2G,
+    double Co2L,
+    string Limiting,
+    double LeftAcidMol,
+    double LeftSodaG,
+    double LeftSodaPct,
+    double? SodaToAcid,
+    double? NeutralSodaToAcid,
+    double WaterMadeG,
+    double FizzIndex,
+    string FizzBand,
+    double FizzMinutes,
+    IReadOnlyList<string> Warnings
+)
+{
+    /// <summary>Gas of one gram of the neutral citric mix, mol: 3/(192.124 + 3·84.007).</summary>
+    public const double NeutralCitricMolPerG = 3 / (192.124 + (3 * FizzMix.SodaGMol));
+
+    /// <summary>Index from which fizz and a foamer disperse oil by themselves.</summary>
+    public const double LivelyFrom = 30;
+
+    private static readonly Bands Words = new("fierce", (10, "barely"), (30, "gentle"), (55, "lively"), (80, "strong"));
+
+    /// <param name="portionG">One piece, g; null for the whole mix.</param>
+    public static FizzBalance Of(
+        FizzMix mix,
+        double gasTempC = 25,
+        double pressureKPa = FizzMix.StandardKPa,
+        double bathTempC = 37,
+        double? portionG = 100
+    )
+    {
+        double a = mix.AcidMol,
+            b = mix.BaseMol,
+            gas = mix.GasMol;
+        var acidG = mix.AcidG;
+        var starch = mix.Percent(material => material.Role is "starch" or "milk" or "oat");
+        var clay = mix.Percent(material => material.Role == "clay");
+        var tartar = mix.Percent(material => material.Role == "tartar");
+        var oil = mix.Percent(material => material.IsOily);
+        var rate = a > 0 ? mix.AcidRate / a : 0;
+        var index = 100 * (gas / mix.TotalG) / NeutralCitricMolPerG * rate * Math.Exp(-oil / 15) * Math.Exp(-(starch + clay) / 60);
+        var minutes =
+            gas > 0
+                ? 3
+                    * Math.Cbrt((portionG ?? mix.TotalG) / 100)
+                    * (1 + (0.02 * starch) + (0.03 * clay) + (0.04 * tartar) + (0.05 * oil))
+                    * Math.Exp(-0.03 * (bathTempC - 37))
+                : 0;
+        var limiting = (a, b) switch
+        {
+            (0, 0) => "none",
+            (0, _) => "acid",
+            (_, 0) => "base",
+            _ when Math.Abs(a - b) / Math.Max(a, b) < 0.01 => "balanced",
+            _ => a < b ? "acid" : "base",
+        };
+        return new FizzBalance(
+            a,
+            b,
+            gas,
+            FizzMix.CarbonDioxideGMol * gas,
+            gas * FizzMix.R * (gasTempC + FizzMix.ZeroCelsiusK) / pressureKPa,
+            limiting,
+            Math.Max(0, a - b),
+            mix.LeftSodaG,
+            100 * mix.LeftSodaG / mix.TotalG,
+            acidG > 0 ? FizzMix.SodaGMol * b / acidG : null,
+            acidG > 0 ? FizzMix.SodaGMol * a / acidG : null,
+            FizzMix.WaterGMol * gas,
+            index,
+            Words.Of(index),
+            minutes,
+            WarningsOf(mix)
+        );
+    }
+
+    private static List<string> WarningsOf(FizzMix mix)
+    {
+        var codes = new List<string>();
+        if (mix.AcidMol - mix.BaseMol > 0.05 * mix.BaseMol)
+        {
+            codes.Add(WarningCodes.AcidLeft);
+        }
+
+        if (mix.AcidMol > 0 && mix.Grams(material => material.Id == "magnesium_carbonate") > 0)
+        {
+            codes.Add(WarningCodes.CarrierEatsAcid);
+        }
+
+        if (mix.Grams(material => material.Role == "strong_alkali") > 0)
+        {
+            codes.Add(WarningCodes.StrongAlkali);
+        }
+
+        return codes;
+    }
+}
+
+/// <summary>Soda for a wanted left-over.</summary>
+public sealed record SodaFor(double SodaG, double ChangeG, double TotalG)
+{
+    /// <param name="leftSodaPct">Wanted soda left over, percent of the whole.</param>
+    public static SodaFor Of(FizzMix mix, double leftSodaPct)
+    {
+        var rest = mix.Without("baking_soda");
+        var part = leftSodaPct / 100;
+        var soda = Math.Max(0, (((rest.AcidMol - rest.BaseMol) * FizzMix.SodaGMol) + (part * rest.TotalG)) / (1 - part));
+        return new SodaFor(soda, soda - mix.Grams(material => material.Id == "baking_soda"), rest.TotalG + soda);
+    }
+}

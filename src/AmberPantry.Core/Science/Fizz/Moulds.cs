@@ -1,0 +1,152 @@
+namespace AmberPantry.Core.Science.Fizz;
+
+/// <summary>A mould by its volume.</summary>
+/// <param name="Available">How many of it may be filled; null for any number.</param>
+public sealed record Mould(double VolumeMl, int? Available = null)
+{
+    /// <param name="diameterMm">Inner diameter of a ball, mm.</param>
+    public static double BallMl(double diameterMm) => Math.PI / 6 * Math.Pow(diameterMm, 3) / 1000;
+}
+
+/// <summary>A toy in the middle of a piece.</summary>
+public sealed record Toy(double VolumeMl, double G);
+
+/// <summary>How dense the mix packs.</summary>
+internal static class Packing
+{
+    public const double UsualPress = 0.7;
+    public const double UsualOverfill = 1.03;
+
+    public static double FullGMl(FizzMix mix) => mix.TotalG / mix.Lines.Sum(line => line.G / line.Material.TrueGMl);
+
+    /// <param name="press">0 tapped in, 1 pressed hard.</param>
+    public static double PackedGMl(FizzMix mix, double press)
+    {
+        var dry = mix.Lines.Where(line => line.Material.IsDry).ToArray();
+        var loose = mix.TotalG / dry.Sum(line => line.G / line.Material.LooseGMl);
+        var tapped = mix.TotalG / dry.Sum(line => line.G / line.Material.TappedGMl);
+        return Math.Min(loose + ((0.5 + (0.6 * press)) * (tapped - loose)), 0.95 * FullGMl(mix));
+    }
+}
+
+/// <summary>Pieces of a mix in the moulds at hand, largest first. Lists stand in the order of the moulds.</summary>
+/// <param name="WeighG">What to weigh into each, heaped.</param>
+/// <param name="PieceG">What the pressed piece weighs, toy left out.</param>
+/// <param name="Floats">floats, hovers or sinks_first.</param>
+public sealed record MouldPlan(
+    double PackedGMl,
+    double VoidPct,
+    IReadOnlyList<int> Counts,
+    IReadOnlyList<double> WeighG,
+    IReadOnlyList<double> PieceG,
+    IReadOnlyList<double> PieceGMl,
+    [property: System.Text.Json.Serialization.JsonPropertyName("float")] IReadOnlyList<string> Floats,
+    double LeftG
+)
+{
+    private static readonly Bands Words = new("sinks_first", (1.00, "floats"), (1.10, "hovers"));
+
+    public static MouldPlan Of(FizzMix mix, IReadOnlyList<Mould> moulds, double press, double overfill, Toy? toy)
+    {
+        var packed = Packing.PackedGMl(mix, press);
+        var piece = moulds.Select(mould => (mould.VolumeMl - (toy?.VolumeMl ?? 0)) * packed).ToArray();
+        var weigh = piece.Select(grams => grams * overfill).ToArray();
+        var counts = new int[moulds.Count];
+        var left = mix.TotalG;
+        foreach (var i in Enumerable.Range(0, moulds.Count).OrderByDescending(i => moulds[i].VolumeMl))
+        {
+            counts[i] = (int)Math.Min(Math.Floor((left / weigh[i]) + 1e-9), moulds[i].Available ?? int.MaxValue);
+            left -= counts[i] * weigh[i];
+        }
+
+        var dense = moulds.Select((mould, i) => (piece[i] + (toy?.G ?? 0)) / mould.VolumeMl).ToArray();
+        return new MouldPlan(packed, 100 * (1 - (packed / Packing.FullGMl(mix))), counts, weigh, piece, dense, [.. dense.Select(Words.Of)], left);
+    }
+}
+
+/// <summary>The batch for a number of pieces.</summary>
+public sealed record BatchForMoulds(IReadOnlyList<double> WeighG, double BatchG, double Factor, IReadOnlyList<double> ItemsG)
+{
+    /// <param name="items">Lines as given; the answer scales each of them.</param>
+    public static BatchForMoulds Of(
+        IReadOnlyList<(FizzMaterial Material, double G)> items,
+        IReadOnlyList<(Mould Mould, int Wanted)> moulds,
+        double press,
+        double overfill,
+        Toy? toy,
+        double sparePct
+    )
+    {
+        var mix = new FizzMix(items);
+        var packed = Packing.PackedGMl(mix, press);
+        var weigh = moulds.Select(one => (one.Mould.VolumeMl - (toy?.VolumeMl ?? 0)) * packed * overfill).ToArray();
+        var batch = (1 + (sparePct / 100)) * moulds.Select((one, i) => one.Wanted * weigh[i]).Sum();
+        var factor = batch / mix.TotalG;
+        return new BatchForMoulds(weigh, batch, factor, [.. items.Select(item => item.G * factor)]);
+    }
+}
+
+/// <summary>Whether a piece holds together, in named parts; a ranked estimate.</summary>
+public sealed record PieceHardness(
+    double Index,
+    string Band,
+    double BasePart,
+    double TartarPart,
+    double ClayPart,
+    double SolidFatPart,
+    double BinderWaterPart,
+    double StarchPart,
+    double FoamerPart,
+    double CoarseSaltPart,
+    double PressPart
+)
+{
+    private static readonly Bands Words = new("hard", (25, "crumbly"), (45, "fragile"), (70, "firm"));
+
+    public static PieceHardness Of(FizzMix mix, double press)
+    {
+        double Role(string role) => mix.Percent(material => material.Role == role);
+        const double Base = 32;
+        double tartar = Math.Min(20, 4 * Role("tartar")),
+            clay = Math.Min(16, 2 * Role("clay")),
+            fat = Math.Min(12, 1.2 * Role("solid_fat")),
+            water = Math.Min(15, 1.2 * mix.WaterGPerKg);
+        double starch = -Math.Min(8, 0.4 * Role("starch")),
+            foamer = -Math.Min(12, 1.5 * Role("foamer")),
+            coarse = -Math.Min(15, 0.5 * Role("coarse")),
+            pressed = 15 * press;
+        var index = Math.Clamp(Base + tartar + clay + fat + water + starch + foamer + coarse + pressed, 0, 100);
+        return new PieceHardness(index, Words.Of(index), Base, tartar, clay, fat, water, starch, foamer, coarse, pressed);
+    }
+}
+
+/// <summary>Whether a toy may go into a piece (test cylinder and small-ball template of EN 71-1, 16 CFR 1501 and 1500.18, on the safe side).</summary>
+/// <param name="ShellMm">Mix left around it, mm.</param>
+public sealed record ToyCheck(bool SmallPart, string Safety, double ShellMm, string Fit)
+{
+    private const double LeastShellMm = 8;
+
+    public static ToyCheck Of(
+        double lengthMm,
+        double widthMm,
+        double heightMm,
+        double mouldDiameterMm,
+        bool battery,
+        bool magnet,
+        bool expandsInWater,
+        bool ball
+    )
+    {
+        double[] sizes = [.. new[] { lengthMm, widthMm, heightMm }.Order()];
+        var small = (sizes[1] <= 31.7 && sizes[2] <= 57.1) || (ball && sizes[1] <= 44.5);
+        var shell = (mouldDiameterMm - Math.Sqrt(sizes.Sum(size => size * size))) / 2;
+        return new ToyCheck(
+            small,
+            battery || magnet || expandsInWater ? "refuse"
+                : small ? "small_part_not_under_3"
+                : "label_and_supervise",
+            shell,
+            shell < LeastShellMm ? "too_big" : "fits"
+        );
+    }
+}

@@ -1,0 +1,76 @@
+namespace AmberPantry.Core.Science.Fizz;
+
+/// <summary>Whether oil and scent float in the tub. Makers differ: both schools are told and neither chosen.</summary>
+/// <param name="StrictRatio">Oil that solubilisers disperse, against the oil there; null without oil.</param>
+/// <param name="LenientRatio">The same where fizz and a foamer count too.</param>
+/// <param name="AddPolysorbate80G">Solubiliser still wanted for a milky bath; a clear one needs four times as much.</param>
+/// <param name="FreeOilPerBathG">Oil of one portion that stays undispersed by the strict school.</param>
+public sealed record TubDispersion(
+    double OilG,
+    double? StrictRatio,
+    double? LenientRatio,
+    string Strict,
+    string Lenient,
+    bool SchoolsDiffer,
+    double AddPolysorbate80G,
+    double OilPerBathG,
+    double FreeOilPerBathG,
+    string Slip,
+    double ScentPerBathG,
+    double ScentMgPerL,
+    double FoamMgPerL,
+    string FoamBand,
+    IReadOnlyList<string> Warnings
+)
+{
+    public const double SlipperyFromG = 0.5;
+    private static readonly Bands StrictWords = new("ok", (0.5, "poor"), (1, "partial"));
+    private static readonly Bands LenientWords = new("ok", (0.5, "poor"));
+    private static readonly Bands SlipWords = new("high", (1, "low"), (3, "moderate"));
+    private static readonly Bands FoamWords = new("foam_bath", (20, "none"), (60, "thin_film"), (150, "bubbles"));
+
+    public static TubDispersion Of(FizzMix mix, double? portionG, double bathL)
+    {
+        var scale = (portionG ?? mix.TotalG) / mix.TotalG;
+        var oil = mix.OilG;
+        var strictG = mix.Lines.Sum(line => line.G * line.Material.DispersesStrict);
+        var lenientG = mix.Lines.Sum(line => line.G * line.Material.DispersesLenient);
+        var foams = mix.Grams(material => material.Kind == "surfactant") > 0 && FizzBalance.Of(mix).FizzIndex >= FizzBalance.LivelyFrom;
+        double? strict = oil > 0 ? strictG / oil : null;
+        double? lenient = oil > 0 ? (lenientG / oil) + (foams ? 0.25 : 0) : null;
+        string strictWord = strict is { } s ? StrictWords.Of(s) : "ok",
+            lenientWord = lenient is { } l ? LenientWords.Of(l) : "ok";
+        var oilPerBath = oil * scale;
+        var free = Math.Max(0, oil - strictG) * scale;
+        var scent = mix.Grams(material => material.Kind == "scent") * scale;
+        var foam = 1000 * mix.Lines.Sum(line => line.G * line.Material.ActiveFraction) * scale / bathL;
+        List<string> warnings = [];
+        if (scent > (strictWord == "ok" ? 0.6 : 0.2))
+        {
+            warnings.Add(WarningCodes.ScentHigh);
+        }
+
+        if (oilPerBath >= SlipperyFromG)
+        {
+            warnings.Add(WarningCodes.Slip);
+        }
+
+        return new TubDispersion(
+            oil,
+            strict,
+            lenient,
+            strictWord,
+            lenientWord,
+            strictWord == "ok" != (lenientWord == "ok"),
+            Math.Max(0, oil - strictG),
+            oilPerBath,
+            free,
+            SlipWords.Of(free),
+            scent,
+            1000 * scent / bathL,
+            foam,
+            FoamWords.Of(foam),
+            warnings
+        );
+    }
+}

@@ -1,0 +1,55 @@
+namespace AmberPantry.Core.Science.Powders;
+
+/// <summary>How a powder lies and pours (Carr 1965).</summary>
+/// <param name="LooseGMl">Poured density; equal to the tapped one once it is a paste.</param>
+/// <param name="Carr">Carr index, percent; null for a paste.</param>
+public sealed record PowderFlow(double LooseGMl, double TappedGMl, double? Carr, double? Hausner, string Flow, bool ShakerOk)
+{
+    /// <summary>From this saturation on there is no powder left to pour.</summary>
+    public const double PasteFrom = 0.70;
+
+    private const double ShakerStopsAtCarr = 40;
+
+    private static readonly Bands Words = new(
+        "very_very_poor",
+        (10, "excellent"),
+        (15, "good"),
+        (20, "fair"),
+        (25, "passable"),
+        (31, "poor"),
+        (37, "very_poor")
+    );
+
+    public static PowderFlow Of(PowderMix mix)
+    {
+        var loose = mix.Powders.Sum(line => line.G / line.Powder.LooseGMl);
+        var tapped = mix.Powders.Sum(line => line.G / line.Powder.TappedGMl);
+        if (!Near.Below(mix.Saturation, PasteFrom))
+        {
+            var paste = 0.95 * mix.TotalG / (mix.Powders.Sum(line => line.G / line.Powder.TrueGMl) + mix.LiquidMl);
+            return new PowderFlow(paste, paste, null, null, "not_a_powder", false);
+        }
+
+        var flowAid = 100 * mix.Share(powder => powder.IsFlowAid) / mix.PowderG;
+        var carr = Math.Clamp((100 * (1 - (tapped / loose))) - (6 * (1 - Math.Exp(-flowAid / 0.5))) + (80 * Math.Min(mix.Saturation, 0.30)), 1, 60);
+        var tappedGMl = mix.TotalG / tapped;
+        return new PowderFlow(tappedGMl * (1 - (carr / 100)), tappedGMl, carr, 1 / (1 - (carr / 100)), Words.Of(carr), carr < ShakerStopsAtCarr);
+    }
+}
+
+/// <summary>Grams and pieces of a pack filled by volume.</summary>
+/// <param name="FillGMl">Density in the pack, between loose and tapped.</param>
+public sealed record PackFill(double FillGMl, double EachG, int Count, double LeftG)
+{
+    /// <param name="volumeMl">Brimful volume, mL.</param>
+    /// <param name="fill">Part of it that is filled, 0.2 to 1.</param>
+    /// <param name="tap">0 poured, 1 tapped down.</param>
+    public static PackFill Of(PowderMix mix, double volumeMl, double fill, double tap)
+    {
+        var flow = PowderFlow.Of(mix);
+        var density = flow.LooseGMl + (tap * (flow.TappedGMl - flow.LooseGMl));
+        var each = volumeMl * fill * density;
+        var count = Math.Floor((mix.TotalG / each) + 1e-9);
+        return new PackFill(density, each, (int)count, mix.TotalG - (count * each));
+    }
+}

@@ -1,0 +1,96 @@
+namespace AmberPantry.Core.Science.Powders;
+
+/// <summary>What powder does to a butter or balm (Krieger and Dougherty 1959; yield in the form of Chateau, Ovarlez and Trung 2008).</summary>
+/// <param name="Phi">Volume fraction of grains with the oil in their pores.</param>
+/// <param name="Crowding">Phi against the fraction at which the grains jam.</param>
+/// <param name="ViscRatio">Null when it jams or gels: packing no longer describes it.</param>
+/// <param name="Immobilised">Oil the powder could hold as a part of the fat.</param>
+/// <param name="GreasinessLeftPct">Percent of the greasy feel that is left.</param>
+public sealed record PowderInFat(
+    double PowderPct,
+    double Phi,
+    double PhiMax,
+    double Crowding,
+    bool Jammed,
+    double? ViscRatio,
+    double? YieldRatio,
+    double? YieldPa,
+    double? MeltMPas,
+    string Pour,
+    double Immobilised,
+    double GreasinessLeftPct,
+    string GreaseBand,
+    IReadOnlyList<string> Warnings
+)
+{
+    public const double JammedFrom = 0.98;
+    public const double GelFromShareOfFat = 0.02;
+    private const double GreaseHalves = 0.12;
+
+    private static readonly Bands PourBands = new("press", (500, "pours"), (3000, "spoon"));
+    private static readonly Bands GreaseBands = new(
+        "chalky_crumbly",
+        (0.03, "unchanged"),
+        (0.06, "trace_drier"),
+        (0.15, "less_greasy"),
+        (0.30, "powdery"),
+        (0.50, "mattifying")
+    );
+
+    /// <param name="baseYieldPa">Yield value of the bare fat, Pa.</param>
+    /// <param name="baseMeltMPas">Viscosity of the bare melt, mPa·s.</param>
+    public static PowderInFat Of(
+        IReadOnlyList<(PowderMaterial Powder, double G)> items,
+        double fatG,
+        double fatDensityGMl,
+        double baseYieldPa,
+        double baseMeltMPas
+    )
+    {
+        var mix = new PowderMix(items);
+        var fatMl = (fatG / fatDensityGMl) + mix.LiquidMl;
+        var allFatG = fatG + mix.LiquidG;
+        double grainMl = 0,
+            filledMl = 0;
+        foreach (var (powder, g) in mix.Powders)
+        {
+            grainMl += g / powder.TrueGMl;
+            filledMl += (g / powder.TrueGMl) + (g * powder.UptakeMlPerG * powder.PoreShare);
+        }
+
+        double Mean(Func<PowderMaterial, double> of) =>
+            mix.Powders.Sum(line =>
+                ((line.G / line.Powder.TrueGMl) + (line.G * line.Powder.UptakeMlPerG * line.Powder.PoreShare)) / filledMl * of(line.Powder)
+            );
+
+        var phi = filledMl / (grainMl + fatMl);
+        var phiMax = 1 / Mean(powder => 1 / powder.MostPacked);
+        var intrinsic = Mean(powder => powder.IntrinsicViscosity);
+        var crowding = phi / phiMax;
+        var jammed = !Near.Below(crowding, JammedFrom);
+        var silica = mix.Share(powder => powder.Id is "silica_fumed" or "silica_precipitated");
+        var gels = silica > 0 && !Near.Below(silica, GelFromShareOfFat * allFatG);
+        double? visc = jammed || gels ? null : Math.Pow(1 - crowding, -intrinsic * phiMax);
+        double? yieldRatio = visc is { } v ? Math.Sqrt((1 - phi) * v) : null;
+        var melt = baseMeltMPas * visc;
+        var held = mix.CapacityMl / fatMl;
+        return new PowderInFat(
+            100 * mix.PowderG / (mix.PowderG + allFatG),
+            phi,
+            phiMax,
+            crowding,
+            jammed,
+            visc,
+            yieldRatio,
+            baseYieldPa * yieldRatio,
+            melt,
+            jammed ? "jammed"
+                : gels ? "gels"
+                : PourBands.Of(melt!.Value),
+            held,
+            100 * Math.Exp(-held / GreaseHalves),
+            GreaseBands.Of(held),
+            gels ? [WarningCodes.Gel] : []
+        );
+    }
+}

@@ -1,0 +1,217 @@
+namespace AmberPantry.Core.Science.Scent;
+
+public sealed record ScentWeighed(string Id, double G, double ErrorPct, string Status);
+
+public sealed record ScentShare(string Id, double G);
+
+/// <summary>An oil thinned in one of the recipe's own oils so that it can be weighed.</summary>
+public sealed record ScentDilution(string Id, double? DilutionPct, double? TakeG, double? MakeG);
+
+/// <summary>Whether the scale can see a scent, and what to do when it cannot.</summary>
+/// <param name="MinimumG">Least that is weighed well: twenty steps of the scale.</param>
+/// <param name="Advice">weigh, preblend or finer_scale.</param>
+/// <param name="ConcentratePct">Strength of the pre-blend, 100 for neat; null when none fits.</param>
+/// <param name="TakeG">Of the pre-blend into the batch; <paramref name="MakeG"/> the least of a thinned one to make.</param>
+public sealed record ScentWeighing(
+    double MinimumG,
+    string Worst,
+    IReadOnlyList<ScentWeighed> Items,
+    bool PreblendNeeded,
+    string Advice,
+    double? PreblendG,
+    IReadOnlyList<ScentShare> PreblendItems,
+    double? ConcentratePct,
+    double? TakeG,
+    double? MakeG,
+    IReadOnlyList<ScentDilution> Dilutions
+)
+{
+    private const double Steps = 20;
+    private static readonly double[] Strengths = [50, 25, 20, 10, 5, 2, 1];
+    private static readonly string[] Statuses = ["ok", "poor", "unusable"];
+
+    /// <param name="readabilityG">Last digit of the scale, g.</param>
+    /// <param name="items">Grams above 0.</param>
+    public static ScentWeighing Of(double readabilityG, IReadOnlyList<(string Id, double G)> items)
+    {
+        var least = Steps * readabilityG;
+        ScentWeighed[] weighed =
+        [
+            .. items.Select(item =>
+            {
+                var error = 100 * readabilityG / item.G;
+                return new ScentWeighed(
+                    item.Id,
+                    item.G,
+                    error,
+                    Near.Above(error, 20) ? "unusable"
+                        : Near.Above(error, 5) ? "poor"
+                        : "ok"
+                );
+            }),
+        ];
+        var worst = Statuses[weighed.Max(item => Array.IndexOf(Statuses, item.Status))];
+        if (worst == "ok")
+        {
+            return new ScentWeighing(least, worst, weighed, false, "weigh", null, [], null, null, null, []);
+        }
+
+        var total = items.Sum(item => item.G);
+        var smallest = items.Min(item => item.G) / total;
+        var preblend = Math.Ceiling((least / smallest / 0.5) - 1e-9) * 0.5;
+        double? strength = !Near.Below(total, least) ? 100 : Thinned(total, least);
+        var dilutions = weighed
+            .Where(item => item.Status != "ok")
+            .Select(item =>
+            {
+                var thinned = Thinned(item.G, least);
+                return new ScentDilution(item.Id, thinned, item.G * 100 / thinned, least * 100 / thinned);
+            })
+            .ToArray();
+        return new ScentWeighing(
+            least,
+            worst,
+            weighed,
+            true,
+            Near.Above(preblend, 5 * total) || strength is null ? "finer_scale" : "preblend",
+            preblend,
+            [.. items.Select(item => new ScentShare(item.Id, preblend * item.G / total))],
+            strength,
+            total * 100 / strength,
+            strength is < 100 ? least * 100 / strength : null,
+            dilutions
+        );
+    }
+
+    private static double? Thinned(double grams, double least) =>
+        Strengths.Where(pct => !Near.Below(grams / (pct / 100), least)).Select(pct => (double?)pct).FirstOrDefault();
+}
+
+public sealed record PotLoss(string Id, double LossPct, string Flash);
+
+/// <summary>What a warm pot drives off: still-air mass transfer over an ideal dilution, right within a factor of three.</summary>
+/// <param name="RecommendedAddC">Add the scent at or below, °C.</param>
+public sealed record WarmPot(double LossPct, string Band, IReadOnlyList<PotLoss> Items, double RecommendedAddC)
+{
+    private const double R = 8.314;
+    private static readonly Bands Words = new("heavy", (3, "small"), (10, "noticeable"));
+
+    /// <param name="items">Oil and its share of the blend in any unit, not all 0.</param>
+    public static WarmPot Of(
+        double tempC,
+        double minutes,
+        double depthCm,
+        bool covered,
+        bool stirring,
+        IReadOnlyList<(ScentOil Oil, double Share)> items
+    )
+    {
+        var kelvin = tempC + 273.15;
+        PotLoss[] losses =
+        [
+            .. items.Select(item =>
+            {
+                var over = item.Oil.FlashC - 48;
+                var enthalpy = 1000 * Math.Clamp(48 + (0.39 * over), 44, 80);
+                var pressure = Math.Pow(10, 2.30 - (0.034 * over)) * Math.Exp(enthalpy / R * ((1 / 298.15) - (1 / kelvin)));
+                var rate = 60 * 0.005 * 0.85 * pressure / (R * kelvin * 900 * (depthCm / 100)) * (covered ? 0.15 : 1) * (stirring ? 2 : 1);
+                return new PotLoss(
+                    item.Oil.Id,
+                    100 * (1 - Math.Exp(-rate * minutes)),
+                    tempC <= item.Oil.FlashC - 10 ? "fine"
+                        : tempC <= item.Oil.FlashC ? "near"
+                        : "above"
+                );
+            }),
+        ];
+        var all = items.Sum(item => item.Share);
+        var loss = items.Select((item, i) => item.Share / all * losses[i].LossPct).Sum();
+        return new WarmPot(loss, Words.Of(loss), losses, RecommendedC(items.Select(item => item.Oil)));
+    }
+
+    public static double RecommendedC(IEnumerable<ScentOil> oils) => Math.Clamp(oils.Min(oil => oil.FlashC) - 10, 40, 60);
+}
+
+/// <summary>Scent in one bath.</summary>
+/// <param name="Ppm">mg per litre.</param>
+/// <param name="Dispersed">Twice its weight of solubiliser is there for scent and oil together.</param>
+/// <param name="MaxGramsPerBath">Null when unscented.</param>
+public sealed record BathScent(
+    double ScentG,
+    double Ppm,
+    bool Dispersed,
+    double LimitG,
+    double Ratio,
+    string Status,
+    double MaxScentPct,
+    double? MaxGramsPerBath,
+    double LiquidPct,
+    string LiquidStatus,
+    IReadOnlyList<string> Flags
+)
+{
+    public static IReadOnlyList<string> Families { get; } = ["bath_salts", "bath_fizz"];
+
+    private static readonly string[] TooSharp =
+    [
+        "peppermint",
+        "thyme_thymol",
+        "oregano",
+        "clove_bud",
+        "cinnamon_leaf",
+        "cinnamon_bark",
+        "cassia",
+        "lemongrass",
+        "litsea",
+        "melissa",
+        "wintergreen",
+        "basil_linalool",
+    ];
+
+    public static BathScent Of(
+        string family,
+        double gramsPerBath,
+        double waterL,
+        string audience,
+        IReadOnlyList<(ScentOil Oil, double Pct)> items,
+        double carrierOilPct,
+        double solubiliserPct,
+        double otherLiquidPct
+    )
+    {
+        var scentPct = items.Sum(item => item.Pct);
+        var scentG = gramsPerBath * scentPct / 100;
+        var dispersed = !Near.Below(solubiliserPct, 2 * (scentPct + carrierOilPct));
+        var limit = (dispersed ? 0.6 : 0.2) * ScentUse.Audiences[audience];
+        var ratio = LimitStatus.Ratio(scentG, limit);
+        var status = LimitStatus.Of(ratio);
+        var liquid = scentPct + carrierOilPct + solubiliserPct + otherLiquidPct;
+        var (fine, most) = family == "bath_fizz" ? (4, 6) : (2, 3);
+        List<string> flags = [.. items.Where(item => item.Pct > 0 && TooSharp.Contains(item.Oil.Id)).Select(item => $"bath_avoid:{item.Oil.Id}")];
+        if (scentG > 0 && !dispersed)
+        {
+            flags.Add("floats");
+        }
+
+        if (carrierOilPct > 0)
+        {
+            flags.Add("slippery_tub");
+        }
+
+        return new BathScent(
+            scentG,
+            1000 * scentG / waterL,
+            dispersed,
+            limit,
+            ratio,
+            status == "ok" && !dispersed && scentG > 0 ? "near" : status,
+            100 * limit / gramsPerBath,
+            scentPct > 0 ? 100 * limit / scentPct : null,
+            liquid,
+            Near.Above(liquid, most) ? "over"
+                : Near.Above(liquid, fine) ? "near"
+                : "ok",
+            flags
+        );
+    }
+}

@@ -1,0 +1,112 @@
+using System.Globalization;
+
+namespace AmberPantry.Core.Science.Stability;
+
+/// <summary>One lot in a batch, as far as its dates are known.</summary>
+/// <param name="PaoMonths">Months after opening.</param>
+/// <param name="TypicalMonths">Usual shelf life, where only the day of receipt is known.</param>
+public sealed record LotDates(
+    string Id,
+    DateOnly? BestBefore = null,
+    DateOnly? Opened = null,
+    int? PaoMonths = null,
+    DateOnly? Received = null,
+    int? TypicalMonths = null
+);
+
+/// <summary>The date to print, and what sets it.</summary>
+/// <param name="Label">A month, or a day when it is near; never rounded up. Null when a lot is past its date.</param>
+/// <param name="LimitKind">lot_best_before, lot_after_opening, lot_assumed or model.</param>
+/// <param name="PaoMonths">Period after opening; 0 asks for weeks instead.</param>
+/// <param name="Mark">best_before up to 30 months, else pao (EU 1223/2009 article 19; verify locally).</param>
+public sealed record BestBefore(
+    string Exact,
+    string? Label,
+    int Days,
+    string LimitKind,
+    string? LimitingId,
+    int? PaoMonths,
+    int? UseWithinWeeks,
+    string? Mark,
+    string Verdict,
+    IReadOnlyList<string> Flags
+)
+{
+    public const double DaysPerMonth = 30.4375;
+    private const int DayLabelBelowDays = 92;
+    private static readonly int[] Periods = [3, 6, 9, 12, 18, 24];
+
+    public static BestBefore Of(DateOnly made, double lifeMonths, string family, string? modelLimitingId, IReadOnlyList<LotDates> lots)
+    {
+        var flags = new List<string>();
+        var best = (Date: DateOnly.MaxValue, Kind: "model", Id: modelLimitingId);
+        foreach (var lot in lots)
+        {
+            if (Limit(lot, flags) is { } limit && limit.Date < best.Date)
+            {
+                best = (limit.Date, limit.Kind, lot.Id);
+            }
+        }
+
+        var model = made.AddDays((int)Math.Floor(lifeMonths * DaysPerMonth));
+        if (model < best.Date)
+        {
+            best = (model, "model", modelLimitingId);
+        }
+
+        var days = best.Date.DayNumber - made.DayNumber;
+        var exact = Iso(best.Date);
+        if (days <= 0)
+        {
+            return new BestBefore(exact, null, days, best.Kind, best.Id, null, null, null, "lot_expired", flags);
+        }
+
+        var months = days / DaysPerMonth;
+        var most = Math.Min(Storage.Families[family].AfterOpening, months);
+        var pao = Periods.LastOrDefault(period => !Near.Below(most, period));
+        return new BestBefore(
+            exact,
+            days < DayLabelBelowDays ? exact : MonthLabel(best.Date),
+            days,
+            best.Kind,
+            best.Id,
+            pao,
+            pao == 0 ? days / 7 : null,
+            Near.Above(months, 30) ? "pao" : "best_before",
+            days < 30 ? "under_30_days" : "ok",
+            flags
+        );
+    }
+
+    private static (DateOnly Date, string Kind)? Limit(LotDates lot, List<string> flags)
+    {
+        DateOnly? opened = lot.Opened is { } at && lot.PaoMonths is { } months ? at.AddMonths(months) : null;
+        if (lot.BestBefore is { } date && !(opened < date))
+        {
+            return (date, "lot_best_before");
+        }
+
+        if (opened is { } after)
+        {
+            return (after, "lot_after_opening");
+        }
+
+        if (lot.Received is { } received && lot.TypicalMonths is { } typical)
+        {
+            flags.Add($"assumed:{lot.Id}");
+            return (received.AddMonths(typical / 2), "lot_assumed");
+        }
+
+        flags.Add($"no_date:{lot.Id}");
+        return null;
+    }
+
+    /// <summary>The last month that ends on or before the date.</summary>
+    private static string MonthLabel(DateOnly date)
+    {
+        var month = date.Day == DateTime.DaysInMonth(date.Year, date.Month) ? date : date.AddMonths(-1);
+        return month.ToString("yyyy-MM", CultureInfo.InvariantCulture);
+    }
+
+    private static string Iso(DateOnly date) => date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+}

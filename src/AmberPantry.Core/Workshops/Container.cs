@@ -1,0 +1,31 @@
+namespace AmberPantry.Core.Workshops;
+
+/// <summary>Something a product is filled into.</summary>
+/// <param name="Unit">Word for one of them, such as "tin".</param>
+/// <param name="Millilitres">Brimful volume.</param>
+public sealed record Container(string Id, string Name, string Unit, double Millilitres, decimal? Price, bool IsPlastic = false)
+{
+    private const int LongestName = 80;
+    private const int LongestUnit = 30;
+    private const double MostMl = 20_000;
+    private const decimal MostPrice = 100_000;
+
+    /// <exception cref="Refusal">With the path of the first field that cannot be taken.</exception>
+    internal void Check(string path)
+    {
+        HouseSettings.Text(Name, LongestName, $"{path}.name", "A container needs a name of 1 to 80 characters.", "Give it a short name.");
+        HouseSettings.Text(Unit, LongestUnit, $"{path}.unit", "A container needs a word for one of it.", "Type a word such as tin.");
+        if (!(Millilitres > 0 && Millilitres <= MostMl))
+        {
+            throw new Refusal(
+                Codes.Range,
+                $"{path}.millilitres",
+                Millilitres,
+                $"{Millilitres} ml is no container.",
+                $"Type above 0 and at most {MostMl} ml."
+            );
+        }
+
+        HouseSettings.InRange(Price, 0, MostPrice, $"{path}.price", "", "Type what one costs, or leave it empty.");
+    }
+}

@@ -1,0 +1,37 @@
+namespace AmberPantry.Core.Workshops;
+
+/// <summary>The maker's place: units, scale, warm and cold spots, what things cost.</summary>
+public sealed record Workshop
+{
+    public TemperatureUnit Temperature { get; init; }
+
+    public WeightUnit Weight { get; init; }
+
+    public Scale Scale { get; init; } = new(0.1m);
+
+    /// <summary>Workroom temperature in °C as last read.</summary>
+    public double WorkroomC { get; init; } = 20;
+
+    /// <summary>Relative humidity in percent as last read.</summary>
+    public double? HumidityPercent { get; init; }
+
+    /// <summary>Sign put before money, such as "£".</summary>
+    public string Currency { get; init; } = "£";
+
+    public IReadOnlyList<Landmark> Landmarks { get; init; } = UsualLandmarks;
+
+    public Schools Schools { get; init; } = new();
+
+    public IReadOnlyList<Container> Containers { get; init; } = [];
+
+    public static IReadOnlyList<Landmark> UsualLandmarks { get; } =
+    [
+        new("porch", "winter porch", 4, LandmarkKind.Storage),
+        new("workroom", "workroom", 20, LandmarkKind.Workroom),
+        new("skin", "skin", 33, LandmarkKind.Skin),
+        new("van", "summer van", 46, LandmarkKind.Storage, 3),
+        new("pot", "melt pot", 75, LandmarkKind.Pot),
+    ];
+
+    public Container? FindContainer(string? id) => Containers.FirstOrDefault(container => container.Id == id);
+}
