@@ -2,10 +2,11 @@
 using System;
 using System.Collections.Generic;
 using System.Reflection;
-using System.Text.Json;
-using AmberPantry.Core;
-using AmberPantry.Core.Composition;
+using AmberPantry.Core.Families;
+using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Making;
+using AmberPantry.Data.Batches;
+using AmberPantry.Data.Formulas;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Infrastructure;
@@ -23,13 +24,13 @@ namespace AmberPantry.Data.Migrations.Model
         public static RuntimeEntityType Create(RuntimeModel model, RuntimeEntityType baseEntityType = null)
         {
             var runtimeEntityType = model.AddEntityType(
-                "AmberPantry.Data.BatchRow",
+                "AmberPantry.Data.Batches.BatchRow",
                 typeof(BatchRow),
                 baseEntityType,
-                propertyCount: 17,
+                propertyCount: 29,
                 navigationCount: 3,
                 foreignKeyCount: 1,
-                unnamedIndexCount: 2,
+                unnamedIndexCount: 7,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -41,12 +42,59 @@ namespace AmberPantry.Data.Migrations.Model
                 afterSaveBehavior: PropertySaveBehavior.Throw,
                 sentinel: 0);
 
+            var atIndex = runtimeEntityType.AddProperty(
+                "AtIndex",
+                typeof(int),
+                propertyInfo: typeof(BatchRow).GetProperty("AtIndex", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<AtIndex>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                sentinel: 0);
+
+            var atKind = runtimeEntityType.AddProperty(
+                "AtKind",
+                typeof(StepKind),
+                propertyInfo: typeof(BatchRow).GetProperty("AtKind", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<AtKind>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                providerPropertyType: typeof(string));
+            atKind.SetSentinelFromProviderValue("Gather");
+
             var atStep = runtimeEntityType.AddProperty(
                 "AtStep",
-                typeof(int),
+                typeof(string),
                 propertyInfo: typeof(BatchRow).GetProperty("AtStep", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(BatchRow).GetField("<AtStep>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                sentinel: 0);
+                fieldInfo: typeof(BatchRow).GetField("<AtStep>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var atTitle = runtimeEntityType.AddProperty(
+                "AtTitle",
+                typeof(string),
+                propertyInfo: typeof(BatchRow).GetProperty("AtTitle", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<AtTitle>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var batchUg = runtimeEntityType.AddProperty(
+                "BatchUg",
+                typeof(long),
+                propertyInfo: typeof(BatchRow).GetProperty("BatchUg", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<BatchUg>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                sentinel: 0L);
+
+            var begunBy = runtimeEntityType.AddProperty(
+                "BegunBy",
+                typeof(Guid),
+                propertyInfo: typeof(BatchRow).GetProperty("BegunBy", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<BegunBy>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                sentinel: new Guid("00000000-0000-0000-0000-000000000000"));
+
+            var colour = runtimeEntityType.AddProperty(
+                "Colour",
+                typeof(string),
+                propertyInfo: typeof(BatchRow).GetProperty("Colour", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<Colour>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var container = runtimeEntityType.AddProperty(
+                "Container",
+                typeof(string),
+                propertyInfo: typeof(BatchRow).GetProperty("Container", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<Container>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
 
             var content = runtimeEntityType.AddProperty(
                 "Content",
@@ -54,12 +102,20 @@ namespace AmberPantry.Data.Migrations.Model
                 propertyInfo: typeof(BatchRow).GetProperty("Content", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(BatchRow).GetField("<Content>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
             content.SetValueConverter(new ValueConverter<Formula, string>(
-                string (Formula value) => JsonSerializer.Serialize(value, AmberJson.Options),
-                Formula (string text) => JsonSerializer.Deserialize<Formula>(text, AmberJson.Options)));
+                string (Formula value) => Json.Write(value),
+                Formula (string text) => Json.Read<Formula>(text)));
             content.SetComparer(new ValueComparer<Formula>(
-                bool (Formula a, Formula b) => JsonSerializer.Serialize(a, AmberJson.Options) == JsonSerializer.Serialize(b, AmberJson.Options),
-                int (Formula value) => JsonSerializer.Serialize(value, AmberJson.Options).GetHashCode(StringComparison.Ordinal),
+                bool (Formula a, Formula b) => Json.Write(a) == Json.Write(b),
+                int (Formula value) => Json.Write(value).GetHashCode(StringComparison.Ordinal),
                 Formula (Formula value) => value));
+
+            var family = runtimeEntityType.AddProperty(
+                "Family",
+                typeof(Family),
+                propertyInfo: typeof(BatchRow).GetProperty("Family", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<Family>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueConverter: new PantryDb.FamilyConverter());
+            family.SetSentinelFromProviderValue("");
 
             var finishedAt = runtimeEntityType.AddProperty(
                 "FinishedAt",
@@ -88,6 +144,13 @@ namespace AmberPantry.Data.Migrations.Model
                 propertyInfo: typeof(BatchRow).GetProperty("Notes", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(BatchRow).GetField("<Notes>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
+            var observationCount = runtimeEntityType.AddProperty(
+                "ObservationCount",
+                typeof(int),
+                propertyInfo: typeof(BatchRow).GetProperty("ObservationCount", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<ObservationCount>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                sentinel: 0);
+
             var place = runtimeEntityType.AddProperty(
                 "Place",
                 typeof(StockPlace),
@@ -96,6 +159,13 @@ namespace AmberPantry.Data.Migrations.Model
                 providerPropertyType: typeof(string));
             place.SetSentinelFromProviderValue("Shelf");
 
+            var pressed = runtimeEntityType.AddProperty(
+                "Pressed",
+                typeof(bool),
+                propertyInfo: typeof(BatchRow).GetProperty("Pressed", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<Pressed>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                sentinel: false);
+
             var revision = runtimeEntityType.AddProperty(
                 "Revision",
                 typeof(int),
@@ -103,6 +173,12 @@ namespace AmberPantry.Data.Migrations.Model
                 fieldInfo: typeof(BatchRow).GetField("<Revision>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 concurrencyToken: true,
                 sentinel: 0);
+
+            var signedBy = runtimeEntityType.AddProperty(
+                "SignedBy",
+                typeof(string),
+                propertyInfo: typeof(BatchRow).GetProperty("SignedBy", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<SignedBy>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
             var slumpC = runtimeEntityType.AddProperty(
                 "SlumpC",
@@ -119,17 +195,24 @@ namespace AmberPantry.Data.Migrations.Model
                 valueConverter: new PantryDb.UtcConverter());
             startedAt.SetSentinelFromProviderValue(new DateTime(1, 1, 1, 0, 0, 0, 0, DateTimeKind.Utc));
 
+            var stepCount = runtimeEntityType.AddProperty(
+                "StepCount",
+                typeof(int),
+                propertyInfo: typeof(BatchRow).GetProperty("StepCount", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<StepCount>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                sentinel: 0);
+
             var steps = runtimeEntityType.AddProperty(
                 "Steps",
                 typeof(IReadOnlyList<MakeStep>),
                 propertyInfo: typeof(BatchRow).GetProperty("Steps", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(BatchRow).GetField("<Steps>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
             steps.SetValueConverter(new ValueConverter<IReadOnlyList<MakeStep>, string>(
-                string (IReadOnlyList<MakeStep> value) => JsonSerializer.Serialize(value, AmberJson.Options),
-                IReadOnlyList<MakeStep> (string text) => JsonSerializer.Deserialize<IReadOnlyList<MakeStep>>(text, AmberJson.Options)));
+                string (IReadOnlyList<MakeStep> value) => Json.Write(value),
+                IReadOnlyList<MakeStep> (string text) => Json.Read<IReadOnlyList<MakeStep>>(text)));
             steps.SetComparer(new ValueComparer<IReadOnlyList<MakeStep>>(
-                bool (IReadOnlyList<MakeStep> a, IReadOnlyList<MakeStep> b) => JsonSerializer.Serialize(a, AmberJson.Options) == JsonSerializer.Serialize(b, AmberJson.Options),
-                int (IReadOnlyList<MakeStep> value) => JsonSerializer.Serialize(value, AmberJson.Options).GetHashCode(StringComparison.Ordinal),
+                bool (IReadOnlyList<MakeStep> a, IReadOnlyList<MakeStep> b) => Json.Write(a) == Json.Write(b),
+                int (IReadOnlyList<MakeStep> value) => Json.Write(value).GetHashCode(StringComparison.Ordinal),
                 IReadOnlyList<MakeStep> (IReadOnlyList<MakeStep> value) => value));
 
             var touchedAt = runtimeEntityType.AddProperty(
@@ -173,11 +256,30 @@ namespace AmberPantry.Data.Migrations.Model
             runtimeEntityType.SetPrimaryKey(key);
 
             var index = runtimeEntityType.AddIndex(
-                new[] { lot },
+                new[] { begunBy },
                 unique: true);
 
             var index0 = runtimeEntityType.AddIndex(
+                new[] { finishedAt });
+            index0.AddAnnotation("Relational:Filter", "Pressed = 0");
+
+            var index1 = runtimeEntityType.AddIndex(
+                new[] { lot },
+                unique: true);
+
+            var index2 = runtimeEntityType.AddIndex(
                 new[] { trialId });
+
+            var index3 = runtimeEntityType.AddIndex(
+                new[] { slumpC, id });
+            index3.AddAnnotation("Relational:Filter", "UnitsLeft > 0");
+
+            var index4 = runtimeEntityType.AddIndex(
+                new[] { startedAt, id });
+
+            var index5 = runtimeEntityType.AddIndex(
+                new[] { touchedAt, id });
+            index5.AddAnnotation("Relational:Filter", "FinishedAt IS NULL");
 
             return runtimeEntityType;
         }

@@ -2,6 +2,7 @@
 using System;
 using System.Collections.Generic;
 using System.Reflection;
+using AmberPantry.Data.Batches;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Metadata;
@@ -17,7 +18,7 @@ namespace AmberPantry.Data.Migrations.Model
         public static RuntimeEntityType Create(RuntimeModel model, RuntimeEntityType baseEntityType = null)
         {
             var runtimeEntityType = model.AddEntityType(
-                "AmberPantry.Data.BatchStepRow",
+                "AmberPantry.Data.Batches.BatchStepRow",
                 typeof(BatchStepRow),
                 baseEntityType,
                 propertyCount: 7,
@@ -49,19 +50,18 @@ namespace AmberPantry.Data.Migrations.Model
                 valueConverter: new PantryDb.UtcConverter());
             doneAt.SetSentinelFromProviderValue(new DateTime(1, 1, 1, 0, 0, 0, 0, DateTimeKind.Utc));
 
-            var index = runtimeEntityType.AddProperty(
-                "Index",
-                typeof(int),
-                propertyInfo: typeof(BatchStepRow).GetProperty("Index", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(BatchStepRow).GetField("<Index>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                sentinel: 0);
-
             var note = runtimeEntityType.AddProperty(
                 "Note",
                 typeof(string),
                 propertyInfo: typeof(BatchStepRow).GetProperty("Note", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(BatchStepRow).GetField("<Note>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
+
+            var step = runtimeEntityType.AddProperty(
+                "Step",
+                typeof(string),
+                propertyInfo: typeof(BatchStepRow).GetProperty("Step", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchStepRow).GetField("<Step>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
             var temperatureC = runtimeEntityType.AddProperty(
                 "TemperatureC",
@@ -70,19 +70,19 @@ namespace AmberPantry.Data.Migrations.Model
                 fieldInfo: typeof(BatchStepRow).GetField("<TemperatureC>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
-            var weighedG = runtimeEntityType.AddProperty(
-                "WeighedG",
-                typeof(decimal?),
-                propertyInfo: typeof(BatchStepRow).GetProperty("WeighedG", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(BatchStepRow).GetField("<WeighedG>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+            var weighedUg = runtimeEntityType.AddProperty(
+                "WeighedUg",
+                typeof(long?),
+                propertyInfo: typeof(BatchStepRow).GetProperty("WeighedUg", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchStepRow).GetField("<WeighedUg>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
             var key = runtimeEntityType.AddKey(
                 new[] { id });
             runtimeEntityType.SetPrimaryKey(key);
 
-            var index0 = runtimeEntityType.AddIndex(
-                new[] { batchId, index },
+            var index = runtimeEntityType.AddIndex(
+                new[] { batchId, step },
                 unique: true);
 
             return runtimeEntityType;

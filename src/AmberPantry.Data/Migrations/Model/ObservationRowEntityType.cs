@@ -3,6 +3,7 @@ using System;
 using System.Collections.Generic;
 using System.Reflection;
 using AmberPantry.Core.Making;
+using AmberPantry.Data.Batches;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Metadata;
@@ -18,7 +19,7 @@ namespace AmberPantry.Data.Migrations.Model
         public static RuntimeEntityType Create(RuntimeModel model, RuntimeEntityType baseEntityType = null)
         {
             var runtimeEntityType = model.AddEntityType(
-                "AmberPantry.Data.ObservationRow",
+                "AmberPantry.Data.Batches.ObservationRow",
                 typeof(ObservationRow),
                 baseEntityType,
                 propertyCount: 8,
@@ -28,12 +29,11 @@ namespace AmberPantry.Data.Migrations.Model
 
             var id = runtimeEntityType.AddProperty(
                 "Id",
-                typeof(int),
+                typeof(Guid),
                 propertyInfo: typeof(ObservationRow).GetProperty("Id", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(ObservationRow).GetField("<Id>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                valueGenerated: ValueGenerated.OnAdd,
                 afterSaveBehavior: PropertySaveBehavior.Throw,
-                sentinel: 0);
+                sentinel: new Guid("00000000-0000-0000-0000-000000000000"));
 
             var at = runtimeEntityType.AddProperty(
                 "At",

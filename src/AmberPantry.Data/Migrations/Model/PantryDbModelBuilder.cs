@@ -11,38 +11,52 @@ namespace AmberPantry.Data.Migrations.Model
     public partial class PantryDbModel
     {
         private PantryDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("3a025645-d344-4114-a3ae-ed04db160561"), entityTypeCount: 9)
+            : base(skipDetectChanges: false, modelId: new Guid("bf16a30a-f441-477c-b982-5b1cf6b4eae0"), entityTypeCount: 15)
         {
         }
 
         partial void Initialize()
         {
+            var batchCommandRow = BatchCommandRowEntityType.Create(this);
             var batchRow = BatchRowEntityType.Create(this);
             var batchStepRow = BatchStepRowEntityType.Create(this);
-            var formulaRow = FormulaRowEntityType.Create(this);
-            var materialRow = MaterialRowEntityType.Create(this);
             var observationRow = ObservationRowEntityType.Create(this);
+            var formulaRow = FormulaRowEntityType.Create(this);
             var setAsideRow = SetAsideRowEntityType.Create(this);
+            var trialCommandRow = TrialCommandRowEntityType.Create(this);
             var trialEditRow = TrialEditRowEntityType.Create(this);
             var trialRow = TrialRowEntityType.Create(this);
-            var workshopRow = WorkshopRowEntityType.Create(this);
+            var houseRow = HouseRowEntityType.Create(this);
+            var pantryRow = PantryRowEntityType.Create(this);
+            var readingRow = ReadingRowEntityType.Create(this);
+            var tomorrowRow = TomorrowRowEntityType.Create(this);
+            var materialRow = MaterialRowEntityType.Create(this);
+            var myNameRow = MyNameRowEntityType.Create(this);
 
+            BatchCommandRowEntityType.CreateForeignKey1(batchCommandRow, batchRow);
             BatchRowEntityType.CreateForeignKey1(batchRow, trialRow);
             BatchStepRowEntityType.CreateForeignKey1(batchStepRow, batchRow);
             ObservationRowEntityType.CreateForeignKey1(observationRow, batchRow);
             SetAsideRowEntityType.CreateForeignKey1(setAsideRow, trialRow);
+            TrialCommandRowEntityType.CreateForeignKey1(trialCommandRow, trialRow);
             TrialEditRowEntityType.CreateForeignKey1(trialEditRow, trialRow);
             TrialRowEntityType.CreateForeignKey1(trialRow, formulaRow);
 
+            BatchCommandRowEntityType.CreateAnnotations(batchCommandRow);
             BatchRowEntityType.CreateAnnotations(batchRow);
             BatchStepRowEntityType.CreateAnnotations(batchStepRow);
-            FormulaRowEntityType.CreateAnnotations(formulaRow);
-            MaterialRowEntityType.CreateAnnotations(materialRow);
             ObservationRowEntityType.CreateAnnotations(observationRow);
+            FormulaRowEntityType.CreateAnnotations(formulaRow);
             SetAsideRowEntityType.CreateAnnotations(setAsideRow);
+            TrialCommandRowEntityType.CreateAnnotations(trialCommandRow);
             TrialEditRowEntityType.CreateAnnotations(trialEditRow);
             TrialRowEntityType.CreateAnnotations(trialRow);
-            WorkshopRowEntityType.CreateAnnotations(workshopRow);
+            HouseRowEntityType.CreateAnnotations(houseRow);
+            PantryRowEntityType.CreateAnnotations(pantryRow);
+            ReadingRowEntityType.CreateAnnotations(readingRow);
+            TomorrowRowEntityType.CreateAnnotations(tomorrowRow);
+            MaterialRowEntityType.CreateAnnotations(materialRow);
+            MyNameRowEntityType.CreateAnnotations(myNameRow);
 
             AddAnnotation("ProductVersion", "10.0.13");
         }

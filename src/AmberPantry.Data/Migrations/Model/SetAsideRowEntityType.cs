@@ -2,6 +2,7 @@
 using System;
 using System.Collections.Generic;
 using System.Reflection;
+using AmberPantry.Data.Formulas;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Metadata;
@@ -17,7 +18,7 @@ namespace AmberPantry.Data.Migrations.Model
         public static RuntimeEntityType Create(RuntimeModel model, RuntimeEntityType baseEntityType = null)
         {
             var runtimeEntityType = model.AddEntityType(
-                "AmberPantry.Data.SetAsideRow",
+                "AmberPantry.Data.Formulas.SetAsideRow",
                 typeof(SetAsideRow),
                 baseEntityType,
                 propertyCount: 5,
@@ -94,7 +95,7 @@ namespace AmberPantry.Data.Migrations.Model
             runtimeEntityType.AddAnnotation("Relational:FunctionName", null);
             runtimeEntityType.AddAnnotation("Relational:Schema", null);
             runtimeEntityType.AddAnnotation("Relational:SqlQuery", null);
-            runtimeEntityType.AddAnnotation("Relational:TableName", "SetAsideRow");
+            runtimeEntityType.AddAnnotation("Relational:TableName", "SetAside");
             runtimeEntityType.AddAnnotation("Relational:ViewName", null);
             runtimeEntityType.AddAnnotation("Relational:ViewSchema", null);
 

@@ -2,9 +2,8 @@
 using System;
 using System.Collections.Generic;
 using System.Reflection;
-using System.Text.Json;
-using AmberPantry.Core;
-using AmberPantry.Core.Composition;
+using AmberPantry.Core.Formulas;
+using AmberPantry.Data.Formulas;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Infrastructure;
@@ -22,7 +21,7 @@ namespace AmberPantry.Data.Migrations.Model
         public static RuntimeEntityType Create(RuntimeModel model, RuntimeEntityType baseEntityType = null)
         {
             var runtimeEntityType = model.AddEntityType(
-                "AmberPantry.Data.TrialEditRow",
+                "AmberPantry.Data.Formulas.TrialEditRow",
                 typeof(TrialEditRow),
                 baseEntityType,
                 propertyCount: 5,
@@ -45,11 +44,11 @@ namespace AmberPantry.Data.Migrations.Model
                 propertyInfo: typeof(TrialEditRow).GetProperty("Content", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(TrialEditRow).GetField("<Content>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
             content.SetValueConverter(new ValueConverter<Formula, string>(
-                string (Formula value) => JsonSerializer.Serialize(value, AmberJson.Options),
-                Formula (string text) => JsonSerializer.Deserialize<Formula>(text, AmberJson.Options)));
+                string (Formula value) => Json.Write(value),
+                Formula (string text) => Json.Read<Formula>(text)));
             content.SetComparer(new ValueComparer<Formula>(
-                bool (Formula a, Formula b) => JsonSerializer.Serialize(a, AmberJson.Options) == JsonSerializer.Serialize(b, AmberJson.Options),
-                int (Formula value) => JsonSerializer.Serialize(value, AmberJson.Options).GetHashCode(StringComparison.Ordinal),
+                bool (Formula a, Formula b) => Json.Write(a) == Json.Write(b),
+                int (Formula value) => Json.Write(value).GetHashCode(StringComparison.Ordinal),
                 Formula (Formula value) => value));
 
             var did = runtimeEntityType.AddProperty(

@@ -2,9 +2,13 @@
 using System;
 using System.Collections.Generic;
 using System.Reflection;
+using AmberPantry.Core.Formulas;
+using AmberPantry.Data.Formulas;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Metadata;
+using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 
 #pragma warning disable 219, 612, 618
 #nullable disable
@@ -17,10 +21,10 @@ namespace AmberPantry.Data.Migrations.Model
         public static RuntimeEntityType Create(RuntimeModel model, RuntimeEntityType baseEntityType = null)
         {
             var runtimeEntityType = model.AddEntityType(
-                "AmberPantry.Data.TrialRow",
+                "AmberPantry.Data.Formulas.TrialRow",
                 typeof(TrialRow),
                 baseEntityType,
-                propertyCount: 8,
+                propertyCount: 9,
                 navigationCount: 3,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 1,
@@ -42,6 +46,19 @@ namespace AmberPantry.Data.Migrations.Model
                 fieldInfo: typeof(TrialRow).GetField("<ChangedAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 valueConverter: new PantryDb.UtcConverter());
             changedAt.SetSentinelFromProviderValue(new DateTime(1, 1, 1, 0, 0, 0, 0, DateTimeKind.Utc));
+
+            var content = runtimeEntityType.AddProperty(
+                "Content",
+                typeof(Formula),
+                propertyInfo: typeof(TrialRow).GetProperty("Content", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(TrialRow).GetField("<Content>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+            content.SetValueConverter(new ValueConverter<Formula, string>(
+                string (Formula value) => Json.Write(value),
+                Formula (string text) => Json.Read<Formula>(text)));
+            content.SetComparer(new ValueComparer<Formula>(
+                bool (Formula a, Formula b) => Json.Write(a) == Json.Write(b),
+                int (Formula value) => Json.Write(value).GetHashCode(StringComparison.Ordinal),
+                Formula (Formula value) => value));
 
             var editAt = runtimeEntityType.AddProperty(
                 "EditAt",

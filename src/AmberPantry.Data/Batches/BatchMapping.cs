@@ -1,0 +1,100 @@
+using AmberPantry.Core;
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Making;
+using AmberPantry.Core.Materials;
+
+namespace AmberPantry.Data.Batches;
+
+/// <summary>Between a batch and its rows.</summary>
+public static class BatchMapping
+{
+    /// <summary>The batch; <see cref="BatchRow.Done"/> and <see cref="BatchRow.Observations"/> must have been read.</summary>
+    public static Batch ToBatch(this BatchRow row) =>
+        new()
+        {
+            Lot = row.Lot,
+            Content = row.Content,
+            Steps = row.Steps,
+            AtStep = row.AtStep,
+            StartedAt = row.StartedAt,
+            TouchedAt = row.TouchedAt,
+            FinishedAt = row.FinishedAt,
+            Done = [.. row.Done.Select(ToDone).OrderBy(done => done.DoneAt)],
+            Observations = [.. row.Observations.OrderBy(seen => seen.At).ThenBy(seen => seen.Id).Select(ToObservation)],
+            SlumpC = row.SlumpC,
+            UnitsMade = row.UnitsMade,
+            UnitsLeft = row.UnitsLeft,
+            Place = row.Place,
+            Notes = row.Notes,
+        };
+
+    /// <summary>Writes a batch into its rows.</summary>
+    public static void Take(this BatchRow row, Batch batch, MaterialShelf shelf)
+    {
+        (row.Content, row.Steps, row.AtStep) = (batch.Content, batch.Steps, batch.AtStep);
+        (row.StartedAt, row.TouchedAt, row.FinishedAt) = (batch.StartedAt, batch.TouchedAt, batch.FinishedAt);
+        (row.SlumpC, row.UnitsMade, row.UnitsLeft, row.Place, row.Notes) = (batch.SlumpC, batch.UnitsMade, batch.UnitsLeft, batch.Place, batch.Notes);
+        Merge(row.Done, batch.Done, one => one.Step, done => done.Step, done => new BatchStepRow { Step = done.Step }, Fill);
+        Merge(row.Observations, batch.Observations, one => one.Id, seen => seen.Id, seen => new ObservationRow { Id = seen.Id }, Fill);
+        row.TakeBrief(batch, PotColour.Of(batch.Content, shelf));
+    }
+
+    /// <summary>The columns that lists show.</summary>
+    public static void TakeBrief(this BatchRow row, Batch batch, string colour)
+    {
+        var at = batch.Steps.ToList().FindIndex(step => step.Id == batch.AtStep);
+        (row.Family, row.BatchUg, row.Container) = (batch.Content.Family, Micrograms.Of(batch.Content.Batch.Grams), batch.Content.Batch.Container);
+        (row.AtIndex, row.AtKind, row.AtTitle, row.StepCount) = (at, batch.Steps[at].Kind, batch.Steps[at].Title, batch.Steps.Count);
+        row.ObservationCount = batch.Observations.Count;
+        row.Pressed = batch.Observations.Any(seen => seen.Kind == ObservationKind.ThumbPress);
+        row.Colour = colour;
+    }
+
+    private static StepDone ToDone(BatchStepRow row) =>
+        new(row.Step, row.DoneAt, row.WeighedUg is { } micrograms ? Micrograms.Grams(micrograms) : null, row.TemperatureC, row.Note);
+
+    private static Observation ToObservation(ObservationRow row) => new(row.Id, row.At, row.Kind, row.TemperatureC, row.Value, row.Said, row.Text);
+
+    private static void Fill(BatchStepRow row, StepDone done) =>
+        (row.DoneAt, row.WeighedUg, row.TemperatureC, row.Note) = (
+            done.DoneAt,
+            done.WeighedG is { } grams ? Micrograms.Of(grams) : null,
+            done.TemperatureC,
+            done.Note
+        );
+
+    private static void Fill(ObservationRow row, Observation seen) =>
+        (row.At, row.Kind, row.TemperatureC, row.Value, row.Said, row.Text) = (
+            seen.At,
+            seen.Kind,
+            seen.TemperatureC,
+            seen.Value,
+            seen.Said,
+            seen.Text
+        );
+
+    private static void Merge<TRow, T, TKey>(
+        List<TRow> rows,
+        IReadOnlyList<T> wanted,
+        Func<TRow, TKey> keyOfRow,
+        Func<T, TKey> key,
+        Func<T, TRow> begin,
+        Action<TRow, T> fill
+    )
+        where TKey : notnull
+    {
+        var keep = wanted.Select(key).ToHashSet();
+        rows.RemoveAll(row => !keep.Contains(keyOfRow(row)));
+        var there = rows.ToDictionary(keyOfRow);
+        foreach (var one in wanted)
+        {
+            if (!there.TryGetValue(key(one), out var row))
+            {
+                row = begin(one);
+                rows.Add(row);
+            }
+
+            fill(row, one);
+        }
+    }
+}

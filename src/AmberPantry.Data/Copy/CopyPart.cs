@@ -1,0 +1,349 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using AmberPantry.Core;
+using AmberPantry.Core.Materials;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata;
+
+namespace AmberPantry.Data.Copy;
+
+/// <summary>What a copy would do to the records of one kind.</summary>
+/// <param name="Part">Name of the kind.</param>
+/// <param name="Examples">The first names of what is new or changed.</param>
+public sealed record CopyCount(string Part, int New, int Same, int Changed, IReadOnlyList<string> Examples);
+
+/// <summary>How far a copy has come.</summary>
+/// <param name="Part">Kind of record in hand.</param>
+/// <param name="Lines">Records done of all kinds.</param>
+public sealed record CopyProgress(string Part, int Lines);
+
+/// <summary>The records of one kind in a copy: one JSON line each, with every column but the ids that only this file knows.</summary>
+public abstract class CopyPart
+{
+    /// <summary>Records read into memory at once.</summary>
+    public const int Chunk = 500;
+
+    public abstract string Name { get; }
+
+    /// <summary>Kind of row it carries.</summary>
+    public abstract Type Row { get; }
+
+    /// <summary>Columns left out: worked out anew when the copy is taken in.</summary>
+    public virtual IReadOnlyList<string> WorkedOut => [];
+
+    public abstract Task<int> Count(PantryDb db);
+
+    public abstract IAsyncEnumerable<JsonObject> Out(PantryDb db);
+
+    /// <summary>Takes some lines in and counts what they changed.</summary>
+    /// <exception cref="Refusal">With the part, the line and the field of the first that cannot be taken.</exception>
+    public abstract Task In(CopyIn into, IReadOnlyList<JsonObject> lines);
+}
+
+/// <summary>What a copy is taken into.</summary>
+public sealed class CopyIn(PantryDb db)
+{
+    private const int MostExamples = 8;
+    private readonly Dictionary<string, (int New, int Same, int Changed, List<string> Examples)> counts = [];
+    private MaterialShelf? shelf;
+
+    public PantryDb Db => db;
+
+    /// <summary>Ids of formulas by name.</summary>
+    public Dictionary<string, int> Formulas { get; private set; } = [];
+
+    /// <summary>Ids of trials by formula and number.</summary>
+    public Dictionary<(int Formula, int Number), int> Trials { get; private set; } = [];
+
+    /// <summary>Ids of batches by lot.</summary>
+    public Dictionary<string, int> Batches { get; private set; } = [];
+
+    /// <summary>Number of the line in hand in its part, from 1.</summary>
+    public int Line { get; set; }
+
+    /// <summary>The catalogue with the materials of this file, those of the copy among them.</summary>
+    public MaterialShelf Shelf =>
+        shelf ??= new MaterialShelf(
+            db.Materials.AsNoTracking().AsEnumerable().Select(row => row.ToMaterial()),
+            db.MyNames.AsNoTracking().AsEnumerable().Select(row => row.ToName())
+        );
+
+    public IReadOnlyList<CopyCount> Counts =>
+        [.. counts.Select(one => new CopyCount(one.Key, one.Value.New, one.Value.Same, one.Value.Changed, one.Value.Examples))];
+
+    public async Task Begin()
+    {
+        Formulas = await db.Formulas.ToDictionaryAsync(row => row.Name, row => row.Id);
+        Trials = await db
+            .Trials.Select(row => new
+            {
+                row.FormulaId,
+                row.Number,
+                row.Id,
+            })
+            .ToDictionaryAsync(row => (row.FormulaId, row.Number), row => row.Id);
+        Batches = await db.Batches.ToDictionaryAsync(row => row.Lot, row => row.Id);
+    }
+
+    /// <summary>Materials have come in: the shelf is read anew when it is next asked for.</summary>
+    public void ForgetShelf() => shelf = null;
+
+    public void Tell(string part, string name, bool isNew, bool isSame)
+    {
+        var now = counts.TryGetValue(part, out var told) ? told : (New: 0, Same: 0, Changed: 0, Examples: []);
+        if (!isSame && now.Examples.Count < MostExamples)
+        {
+            now.Examples.Add(name);
+        }
+
+        counts[part] = (now.New + (isNew ? 1 : 0), now.Same + (isSame ? 1 : 0), now.Changed + (isNew || isSame ? 0 : 1), now.Examples);
+    }
+}
+
+/// <summary>The generic part: reads and writes every column that the mapper knows of a row, so that a new one cannot be forgotten.</summary>
+public abstract class CopyPart<TRow> : CopyPart
+    where TRow : class
+{
+    private const string RevisionColumn = "Revision";
+    private IReadOnlyList<IProperty>? columns;
+
+    public override Type Row => typeof(TRow);
+
+    /// <summary>Names of the ids that only this file knows; what they point to is told by <see cref="Refer"/>.</summary>
+    protected abstract IReadOnlyList<string> OwnIds { get; }
+
+    public override Task<int> Count(PantryDb db) => db.Set<TRow>().CountAsync();
+
+    public override async IAsyncEnumerable<JsonObject> Out(PantryDb db)
+    {
+        await foreach (var row in Ordered(db).AsNoTracking().AsAsyncEnumerable())
+        {
+            yield return ToLine(db, row);
+        }
+    }
+
+    public override async Task In(CopyIn into, IReadOnlyList<JsonObject> lines)
+    {
+        var rows = new List<TRow>(lines.Count);
+        var seen = new HashSet<string>();
+        foreach (var line in lines)
+        {
+            into.Line++;
+            var row = FromLine(into, line);
+            Check(row, into, Path(into, ""));
+            if (!seen.Add(KeyOf(row)))
+            {
+                throw new Refusal(Codes.Twice, Path(into, "key"), NameOf(row), $"“{NameOf(row)}” stands in the copy twice.", "Keep one of the two.");
+            }
+
+            rows.Add(row);
+        }
+
+        var there = await Existing(into, rows).AsTracking().ToDictionaryAsync(KeyOf);
+        var changed = new List<TRow>();
+        var added = new List<TRow>();
+        foreach (var row in rows)
+        {
+            if (!there.TryGetValue(KeyOf(row), out var mine))
+            {
+                added.Add(row);
+                into.Tell(Name, NameOf(row), isNew: true, isSame: false);
+                continue;
+            }
+
+            var same = Text(into.Db, mine) == Text(into.Db, row);
+            into.Tell(Name, NameOf(row), isNew: false, same);
+            if (!same)
+            {
+                Assign(into.Db, mine, row);
+                changed.Add(mine);
+            }
+        }
+
+        await Replacing(into, changed);
+        into.Db.AddRange(added);
+        into.Db.ChangeTracker.DetectChanges();
+        await into.Db.SaveChangesAsync();
+        foreach (var row in added)
+        {
+            Added(into, row);
+        }
+
+        into.Db.ChangeTracker.Clear();
+    }
+
+    protected abstract IQueryable<TRow> Ordered(PantryDb db);
+
+    /// <summary>Rows of this file that these may be.</summary>
+    protected abstract IQueryable<TRow> Existing(CopyIn into, IReadOnlyList<TRow> rows);
+
+    /// <summary>Tells a row from its like within this file.</summary>
+    protected abstract string KeyOf(TRow row);
+
+    /// <summary>How a maker would call it.</summary>
+    protected virtual string NameOf(TRow row) => KeyOf(row);
+
+    /// <summary>Writes into a line what the row's ids point to.</summary>
+    protected virtual void Refer(TRow row, JsonObject line) { }
+
+    /// <summary>Finds what a line points to and writes its id into the row.</summary>
+    protected virtual void Resolve(CopyIn into, JsonObject line, TRow row) { }
+
+    /// <summary>Checks a row like typed input.</summary>
+    protected virtual void Check(TRow row, CopyIn into, string path) { }
+
+    /// <summary>Called before changed rows are written, to clear what hangs on their old state.</summary>
+    protected virtual Task Replacing(CopyIn into, IReadOnlyList<TRow> changed) => Task.CompletedTask;
+
+    /// <summary>Called when a new row has its id.</summary>
+    protected virtual void Added(CopyIn into, TRow row) { }
+
+    /// <summary>Path of a field in the copy, such as <c>trials[12].content</c>.</summary>
+    protected string Path(CopyIn into, string field) => $"{Name}[{into.Line}]{(field.Length == 0 ? "" : ".")}{field}";
+
+    /// <summary>A reference of a line that must be there.</summary>
+    protected T Named<T>(CopyIn into, JsonObject line, string name)
+    {
+        try
+        {
+            return line[name] is JsonValue value && value.GetValue<T>() is { } found
+                ? found
+                : throw new Refusal(
+                    Codes.Missing,
+                    Path(into, name),
+                    null,
+                    $"The record does not say its {name}.",
+                    "Take a copy made under House, unchanged."
+                );
+        }
+        catch (Exception error) when (error is InvalidOperationException or FormatException)
+        {
+            throw new Refusal(
+                Codes.NotADocument,
+                Path(into, name),
+                line[name]?.ToJsonString(),
+                $"The {name} of the record has the wrong kind.",
+                "Take a copy made under House, unchanged."
+            );
+        }
+    }
+
+    private JsonObject ToLine(PantryDb db, TRow row)
+    {
+        var line = new JsonObject();
+        Refer(row, line);
+        foreach (var column in Columns(db))
+        {
+            line[Field(column)] = JsonSerializer.SerializeToNode(column.PropertyInfo!.GetValue(row), column.ClrType, AmberJson.Options);
+        }
+
+        return line;
+    }
+
+    private TRow FromLine(CopyIn into, JsonObject line)
+    {
+        var row = Activator.CreateInstance<TRow>();
+        foreach (var column in Columns(into.Db))
+        {
+            var field = Field(column);
+            if (!line.TryGetPropertyValue(field, out var value))
+            {
+                throw new Refusal(
+                    Codes.Missing,
+                    Path(into, field),
+                    null,
+                    $"The record lacks its {field}.",
+                    "Take a copy made under House, unchanged."
+                );
+            }
+
+            if (value is null && !column.IsNullable)
+            {
+                throw new Refusal(
+                    Codes.Missing,
+                    Path(into, field),
+                    null,
+                    $"The {field} of the record is empty.",
+                    "Take a copy made under House, unchanged."
+                );
+            }
+
+            var read = Read(into, value, column, field);
+            Wholeness.Check(read, Path(into, field));
+            column.PropertyInfo!.SetValue(row, read);
+        }
+
+        Resolve(into, line, row);
+        return row;
+    }
+
+    private object? Read(CopyIn into, JsonNode? value, IProperty column, string field)
+    {
+        try
+        {
+            var read = value.Deserialize(column.ClrType, AmberJson.Options);
+            return read switch
+            {
+                double number when !double.IsFinite(number) => throw new JsonException(),
+                DateTime time when time.Year is < 2000 or > 2200 => throw new JsonException(),
+                DateTime time => time.ToUniversalTime(),
+                string text when text.Length > LongestText => throw new JsonException(),
+                null when !column.IsNullable => throw new JsonException(),
+                _ => read,
+            };
+        }
+        catch (Exception error)
+            when (error
+                    is JsonException
+                        or InvalidOperationException
+                        or NotSupportedException
+                        or FormatException
+                        or OverflowException
+                        or ArgumentException
+            )
+        {
+            throw new Refusal(
+                Codes.NotADocument,
+                Path(into, field),
+                value?.ToJsonString(),
+                $"The {field} of the record cannot be read.",
+                "Take a copy made under House, unchanged."
+            );
+        }
+    }
+
+    /// <summary>Longer texts than any field takes.</summary>
+    private const int LongestText = 10_000;
+
+    private string Text(PantryDb db, TRow row)
+    {
+        var line = ToLine(db, row);
+        line.Remove("revision");
+        return line.ToJsonString();
+    }
+
+    private void Assign(PantryDb db, TRow mine, TRow theirs)
+    {
+        foreach (var column in Columns(db))
+        {
+            var value = column.PropertyInfo!.GetValue(theirs);
+
+            // An open page must see that the row has moved on.
+            column.PropertyInfo.SetValue(
+                mine,
+                column.Name == RevisionColumn ? 1 + Math.Max((int)value!, (int)column.PropertyInfo.GetValue(mine)!) : value
+            );
+        }
+    }
+
+    private IReadOnlyList<IProperty> Columns(PantryDb db) =>
+        columns ??= [
+            .. db
+                .Model.FindEntityType(typeof(TRow))!
+                .GetProperties()
+                .Where(column => !OwnIds.Contains(column.Name) && !WorkedOut.Contains(column.Name))
+                .OrderBy(column => column.Name, StringComparer.Ordinal),
+        ];
+
+    private static string Field(IProperty column) => JsonNamingPolicy.CamelCase.ConvertName(column.Name);
+}

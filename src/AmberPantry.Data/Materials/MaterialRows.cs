@@ -1,0 +1,47 @@
+using AmberPantry.Core.Materials;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
+
+namespace AmberPantry.Data.Materials;
+
+/// <summary>A material of the maker's own.</summary>
+public sealed class MaterialRow
+{
+    /// <summary>Key: the name in small letters.</summary>
+    public required string Id { get; set; }
+
+    public required string Name { get; set; }
+
+    /// <summary>Key of the catalogue material it behaves like.</summary>
+    public required string BasedOn { get; set; }
+
+    public string? Inci { get; set; }
+
+    public decimal? PricePerKg { get; set; }
+
+    public decimal? UseMaxPercent { get; set; }
+
+    public MakerMaterial ToMaterial() => new(Name, BasedOn, Inci, PricePerKg, UseMaxPercent);
+}
+
+/// <summary>Another name the maker has for a material.</summary>
+public sealed class MyNameRow
+{
+    /// <summary>Key of the material.</summary>
+    public required string Material { get; set; }
+
+    public required string Name { get; set; }
+
+    public MyName ToName() => new(Material, Name);
+}
+
+internal sealed class MaterialConfiguration : IEntityTypeConfiguration<MaterialRow>, IEntityTypeConfiguration<MyNameRow>
+{
+    public void Configure(EntityTypeBuilder<MaterialRow> builder) => builder.ToTable("Materials");
+
+    public void Configure(EntityTypeBuilder<MyNameRow> builder)
+    {
+        builder.HasKey(row => new { row.Material, row.Name });
+        builder.ToTable("MyNames");
+    }
+}

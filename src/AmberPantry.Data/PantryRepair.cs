@@ -1,0 +1,69 @@
+using System.Text.Json;
+using AmberPantry.Core;
+using AmberPantry.Core.Formulas;
+using Microsoft.Data.Sqlite;
+
+namespace AmberPantry.Data;
+
+/// <summary>Looks for rows that cannot be read, and mends them from what stands beside them.</summary>
+internal static class PantryRepair
+{
+    /// <summary>Fast on a sound file: only rows whose text is no JSON are opened.</summary>
+    public static void Mend(SqliteConnection file, List<string> told)
+    {
+        foreach (var id in Broken(file, "Trials", "Content"))
+        {
+            told.Add(
+                FromHistory(file, id)
+                    ? $"Trial record {id} could not be read; it was put back to the last state of its history."
+                    : $"Trial record {id} cannot be read and has no history to put it back from; it is left out of the lists."
+            );
+        }
+
+        foreach (var id in Broken(file, "Batches", "Content").Union(Broken(file, "Batches", "Steps")))
+        {
+            told.Add($"Batch record {id} cannot be read; it is left out of the lists. Take a copy in that holds it.");
+        }
+    }
+
+    private static List<string> Broken(SqliteConnection file, string table, string column) =>
+        file.Ask($"SELECT CAST(Id AS TEXT) FROM {table} WHERE NOT json_valid({column})");
+
+    private static bool FromHistory(SqliteConnection file, string trial)
+    {
+        using var read = file.CreateCommand();
+        read.CommandText = "SELECT Content, Position FROM TrialEdits WHERE TrialId = $trial AND json_valid(Content) ORDER BY Position DESC";
+        read.Parameters.AddWithValue("$trial", trial);
+        using var rows = read.ExecuteReader();
+        while (rows.Read())
+        {
+            var (content, position) = (rows.GetString(0), rows.GetInt32(1));
+            if (!Reads<Formula>(content))
+            {
+                continue;
+            }
+
+            using var write = file.CreateCommand();
+            write.CommandText = "UPDATE Trials SET Content = $content, EditAt = $position, Revision = Revision + 1 WHERE Id = $trial";
+            write.Parameters.AddWithValue("$content", content);
+            write.Parameters.AddWithValue("$position", position);
+            write.Parameters.AddWithValue("$trial", trial);
+            write.ExecuteNonQuery();
+            return true;
+        }
+
+        return false;
+    }
+
+    private static bool Reads<T>(string text)
+    {
+        try
+        {
+            return JsonSerializer.Deserialize<T>(text, AmberJson.Options) is not null;
+        }
+        catch (JsonException)
+        {
+            return false;
+        }
+    }
+}
