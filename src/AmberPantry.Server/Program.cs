@@ -22,3 +22,8 @@ catch (StartException error)
     Console.Error.WriteLine($"{error.Message}\n{error.Remedy}");
     return 3;
 }
+catch (Exception error) when (PantryFile.Explain(error, "The data file") is { } told)
+{
+    Console.Error.WriteLine($"{told.Message}\n{told.Remedy}");
+    return 2;
+}

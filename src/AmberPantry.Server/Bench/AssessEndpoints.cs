@@ -1,19 +1,39 @@
 using System.Text.Json;
+using AmberPantry.Core;
 using AmberPantry.Core.Assessment;
-using AmberPantry.Core.Composition;
+using AmberPantry.Core.Assessment.Remedies;
+using AmberPantry.Core.Families;
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Workshops;
 using AmberPantry.Server.Hosting;
 using AmberPantry.Server.House;
 
 namespace AmberPantry.Server.Bench;
 
-/// <summary>A landmark moved to see what would happen.</summary>
-public sealed record WhatIf(string Landmark, double TemperatureC);
+/// <summary>A finding put aside, and the number it stood at.</summary>
+public sealed record AsideAt(string Finding, double? Value = null);
 
-/// <param name="Formula">The formula to judge; its shares total 100.</param>
-/// <param name="Edits">Changes to make to it first.</param>
-/// <param name="Whole">Tell the science beside melting too; the bench leaves it out while something is being dragged.</param>
-/// <param name="WithRemedies">Search remedies too; leave out while something is being dragged.</param>
-public sealed record AssessRequest(Formula Formula, IReadOnlyList<FormulaEdit>? Edits = null, bool WithRemedies = false, WhatIf? WhatIf = null, bool Whole = true);
+/// <summary>A question about a formula.</summary>
+public sealed record AssessRequest
+{
+    /// <summary>The formula to judge; its shares total 100.</summary>
+    public required Formula Formula { get; init; }
+
+    /// <summary>Changes to make to it first.</summary>
+    public IReadOnlyList<FormulaEdit>? Edits { get; init; }
+
+    /// <summary>The sciences to tell of; all of them when left out.</summary>
+    public IReadOnlyList<Part>? Parts { get; init; }
+
+    /// <summary>Search remedies too; leave out while something is being dragged.</summary>
+    public bool Remedies { get; init; }
+
+    /// <summary>One thing moved to see what would happen.</summary>
+    public Probe? Probe { get; init; }
+
+    /// <summary>Findings put aside: each is told as resting until its number has got worse.</summary>
+    public IReadOnlyList<AsideAt>? Aside { get; init; }
+}
 
 /// <param name="Formula">The formula after the edits.</param>
 public sealed record AssessAnswer(Formula Formula, Assessment Assessment);
@@ -24,15 +44,31 @@ public sealed record MixRequest(Formula Formula, double HoldsAtC);
 /// <summary>Judging a formula without keeping it.</summary>
 public static class AssessEndpoints
 {
+    private const int MostEdits = 200;
+    private const double HottestHoldC = 90;
+
     public static void Map(RouteGroupBuilder api)
     {
         api.MapPost("/assess", AnswerAsync).Accepts<AssessRequest>("application/json").Produces<AssessAnswer>();
-        api.MapPost("/mix", (MixRequest request, WorkshopKeeper keeper) =>
+        api.MapPost("/mix", Mix);
+        api.MapGet("/families", () => FamilyRegistry.Usual.All.Select(FamilyView.Of)).WithName("families");
+    }
+
+    private static FoundMix Mix(MixRequest request, WorkshopKeeper keeper)
+    {
+        FormulaCheck.Check(request.Formula, keeper.Shelf);
+        if (!(request.HoldsAtC >= HouseSettings.LeastC && request.HoldsAtC <= HottestHoldC))
         {
-            FormulaCheck.Check(request.Formula, keeper.Shelf);
-            CheckC(request.HoldsAtC, -5, 90, "holdsAtC");
-            return new MixFinder(keeper.Shelf, keeper.Open.Workshop).HoldAt(request.Formula, request.HoldsAtC);
-        });
+            throw new Refusal(
+                Codes.Range,
+                "holdsAtC",
+                request.HoldsAtC,
+                $"{request.HoldsAtC} °C is off the ruler.",
+                $"Give {HouseSettings.LeastC} to {HottestHoldC} °C."
+            );
+        }
+
+        return new MixFinder(keeper.Shelf, keeper.Open.Workshop).HoldAt(request.Formula, request.HoldsAtC);
     }
 
     private static async Task<IResult> AnswerAsync(HttpRequest http, WorkshopKeeper keeper)
@@ -50,6 +86,7 @@ public static class AssessEndpoints
         try
         {
             var request = JsonSerializer.Deserialize<AssessRequest>(question, WireJson.Options) ?? throw new JsonException("The question is null.");
+            Wholeness.Check(request);
             return JsonSerializer.SerializeToUtf8Bytes(Assess(request, open), WireJson.Options);
         }
         catch (JsonException unread)
@@ -61,25 +98,20 @@ public static class AssessEndpoints
     private static AssessAnswer Assess(AssessRequest request, OpenWorkshop open)
     {
         FormulaCheck.Check(request.Formula, open.Shelf);
-        var assessor = request.WhatIf is { } whatIf ? new Assessor(open.Shelf, Moved(open.Workshop, whatIf)) : open.Assessor;
-        var formula = request.Edits is { Count: > 0 } edits ? assessor.Editor.Apply(request.Formula, edits) : request.Formula;
-        return new AssessAnswer(formula, assessor.Assess(formula, request.WithRemedies, request.Whole));
-    }
-
-    private static Workshop Moved(Workshop workshop, WhatIf whatIf)
-    {
-        CheckC(whatIf.TemperatureC, -5, 95, "whatIf.temperatureC");
-        return workshop with
+        var formula = open.Assessor.Editor.Apply(request.Formula, Few(request.Edits ?? [], "edits"));
+        var question = new Question
         {
-            Landmarks = [.. workshop.Landmarks.Select(landmark => landmark.Id == whatIf.Landmark ? landmark with { TemperatureC = whatIf.TemperatureC } : landmark)],
+            Parts = request.Parts is { } parts ? [.. parts] : Question.Whole.Parts,
+            Remedies = request.Remedies,
+            Probe = request.Probe,
+            Aside = (request.Aside ?? []).GroupBy(aside => aside.Finding).ToDictionary(aside => aside.Key, aside => aside.First().Value),
         };
+        return new AssessAnswer(formula, open.Assessor.Assess(formula, question));
     }
 
-    private static void CheckC(double celsius, double least, double most, string field)
-    {
-        if (!double.IsFinite(celsius) || celsius < least || celsius > most)
-        {
-            throw new Refusal("E_RANGE", field, celsius, $"{celsius} °C is off the ruler.", $"Give {least} to {most} °C.");
-        }
-    }
+    /// <exception cref="Refusal">E_RANGE for more edits than any hand makes at once.</exception>
+    internal static IReadOnlyList<FormulaEdit> Few(IReadOnlyList<FormulaEdit> edits, string field) =>
+        edits.Count <= MostEdits
+            ? edits
+            : throw new Refusal(Codes.Range, field, edits.Count, $"{edits.Count} changes at once are too many.", $"Send at most {MostEdits}.");
 }

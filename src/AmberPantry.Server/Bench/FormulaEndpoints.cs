@@ -1,6 +1,8 @@
-using AmberPantry.Core.Composition;
+using AmberPantry.Core;
+using AmberPantry.Core.Families;
+using AmberPantry.Core.Formulas;
 using AmberPantry.Data;
-using AmberPantry.Formats;
+using AmberPantry.Data.Formulas;
 using AmberPantry.Server.Hosting;
 using AmberPantry.Server.House;
 using Microsoft.EntityFrameworkCore;
@@ -14,6 +16,13 @@ public enum Start
 {
     Blank,
     Usual,
+}
+
+public enum FormulaOrder
+{
+    /// <summary>The last changed first.</summary>
+    Changed,
+    Name,
 }
 
 public sealed record StartFormula(string Name, Family Family, Start From);
@@ -30,46 +39,76 @@ public static class FormulaEndpoints
         formulas.MapPut("/{id:int}/name", Rename);
     }
 
-    internal static async Task<IEnumerable<FormulaBrief>> List(PantryDb db)
+    /// <param name="search">Part of a name.</param>
+    /// <param name="after">Where the page before ended.</param>
+    internal static async Task<Page<FormulaBrief>> List(
+        PantryDb db,
+        string? search = null,
+        string? family = null,
+        string? order = null,
+        string? after = null,
+        string? take = null
+    )
     {
-        var contents = await WorkshopCopy.CurrentContents(db);
-        var rows = await db.Formulas.AsNoTracking().Include(row => row.Trials).ToListAsync();
-        return rows.Where(row => row.Trials.Count > 0).Select(row =>
+        var most = Paging.Take(take);
+        var rows = db.Formulas.AsNoTracking().Where(row => row.TrialCount > 0);
+        rows = Paging.Like(search) is { } like ? rows.Where(row => EF.Functions.Like(row.Name, like, "\\")) : rows;
+        rows = family is { Length: > 0 } ? rows.Where(row => row.Family == new Family(family)) : rows;
+        var total = await rows.CountAsync();
+        if (Paging.Order<FormulaOrder>(order) == FormulaOrder.Name)
         {
-            var newest = row.Trials.MaxBy(trial => trial.Number)!;
-            return new FormulaBrief(row.Id, row.Name, contents[newest.Id].Family, newest.Id, newest.Number, row.Trials.Count, row.Trials.Max(trial => trial.ChangedAt));
-        }).OrderByDescending(brief => brief.ChangedAt).ThenBy(brief => brief.Name);
+            rows = Paging.AfterName(after) is var (name, id)
+                ? rows.Where(row => string.Compare(row.Name, name) > 0 || (row.Name == name && row.Id > id))
+                : rows;
+            return Paging.Page(await Briefs(rows.OrderBy(row => row.Name).ThenBy(row => row.Id), most), most, total, brief =>
+                Paging.Mark(brief.Name, brief.Id)
+            );
+        }
+
+        rows = Paging.AfterTime(after) is var (at, last) ? rows.Where(row => row.ChangedAt < at || (row.ChangedAt == at && row.Id < last)) : rows;
+        return Paging.Page(await Briefs(rows.OrderByDescending(row => row.ChangedAt).ThenByDescending(row => row.Id), most), most, total, brief =>
+            Paging.Mark(brief.ChangedAt, brief.Id)
+        );
     }
+
+    private static Task<List<FormulaBrief>> Briefs(IQueryable<FormulaRow> rows, int take) =>
+        rows.Take(take + 1)
+            .Select(row => new FormulaBrief(row.Id, row.Name, row.Family, row.NewestTrial, row.NewestNumber, row.TrialCount, row.ChangedAt))
+            .ToListAsync();
 
     private static async Task<TrialView> Begin(StartFormula start, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
     {
-        var name = WorkshopJson.CheckName(start.Name, "name");
-        await Free(db, name, null);
-        var content = start.From == Start.Blank ? Starters.Blank(start.Family) : Starters.For(start.Family, keeper.Shelf);
-        var trial = new TrialRow { Number = 1, Intent = "first trial", ChangedAt = clock.Now };
-        trial.Edits.Add(new TrialEditRow { Position = 0, Did = "started", Content = content });
-        var formula = new FormulaRow { Name = name, CreatedAt = clock.Now };
-        formula.Trials.Add(trial);
-        db.Formulas.Add(formula);
-        await db.SaveChangesAsync();
-        return await TrialViews.Get(db, trial.Id);
+        var name = FormulaName.Check(start.Name, "name");
+        var family = FamilyRegistry.Usual.Get(start.Family, "family");
+        var content = start.From == Start.Blank ? Starters.Blank(start.Family) : Starters.For(family, keeper.Shelf);
+        var id = await db.Command(async () =>
+        {
+            await Free(db, name, null);
+            var formula = new FormulaRow { Name = name, CreatedAt = clock.Now };
+            db.Formulas.Add(formula);
+            var trial = await TrialKeeper.Add(db, formula, content, "first trial", "started", clock.Now);
+            return trial.Id;
+        });
+        return await TrialViews.Get(db, id);
     }
 
     private static async Task<FormulaBrief> Rename(int id, RenameFormula rename, PantryDb db)
     {
-        var name = WorkshopJson.CheckName(rename.Name, "name");
-        await Free(db, name, id);
-        var row = await db.Formulas.FindAsync(id) ?? throw new NotThereException("That formula");
-        row.Name = name;
-        await db.SaveChangesAsync();
-        return (await List(db)).First(brief => brief.Id == id);
+        var name = FormulaName.Check(rename.Name, "name");
+        return await db.Command(async () =>
+        {
+            await Free(db, name, id);
+            var row = await db.Formulas.FindAsync(id) ?? throw new NotThereException("That formula");
+            row.Name = name;
+            return new FormulaBrief(row.Id, row.Name, row.Family, row.NewestTrial, row.NewestNumber, row.TrialCount, row.ChangedAt);
+        });
     }
 
     private static async Task Free(PantryDb db, string name, int? except)
     {
         if (await db.Formulas.AnyAsync(row => row.Name == name && row.Id != except))
         {
-            throw new Refusal("E_TWICE", "name", name, $"There is a formula called {name} already.", "Choose another name, or open that one.");
+            throw new Refusal(Codes.Twice, "name", name, $"There is a formula called {name} already.", "Choose another name, or open that one.");
         }
     }
 }

@@ -1,31 +1,134 @@
-using AmberPantry.Core.Composition;
+using AmberPantry.Core;
 using AmberPantry.Core.Materials;
+using AmberPantry.Data;
+using AmberPantry.Data.Materials;
+using AmberPantry.Server.Hosting;
 using AmberPantry.Server.House;
+using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Server.Bench;
 
 /// <summary>What a material is taken for.</summary>
 public sealed record LookAlikeView(string Name, string Difference);
 
-/// <param name="LookAlikes">Materials it is mistaken for, and how they differ.</param>
-/// <param name="IsOwn">On the maker's shelf, not only in the catalogue.</param>
-public sealed record MaterialView(
-    string Id, string Name, string Inci, Role Role, double DensityGMl, decimal UseMinPercent, decimal UseMaxPercent, double? HeatCeilingC,
-    Phase UsualPhase, string Colour, IReadOnlyList<string> AlsoCalled, IReadOnlyList<string> Tags, string Source, IReadOnlyList<LookAlikeView> LookAlikes, decimal? PricePerKg, bool IsOwn);
+/// <summary>A material as a page shows it.</summary>
+public sealed record MaterialView
+{
+    public required string Id { get; init; }
+
+    public required string Name { get; init; }
+
+    public required string Inci { get; init; }
+
+    public required Role Role { get; init; }
+
+    public required double DensityGMl { get; init; }
+
+    public required decimal UseMinPercent { get; init; }
+
+    public required decimal UseMaxPercent { get; init; }
+
+    /// <summary>Temperature in °C it should not be held above; null when heat does not harm it in the pot.</summary>
+    public required double? HeatCeilingC { get; init; }
+
+    public required Phase UsualPhase { get; init; }
+
+    /// <summary>#RRGGBB.</summary>
+    public required string Colour { get; init; }
+
+    public required IReadOnlyList<string> AlsoCalled { get; init; }
+
+    /// <summary>What the maker calls it besides.</summary>
+    public required IReadOnlyList<string> MyNames { get; init; }
+
+    public required IReadOnlyList<string> Tags { get; init; }
+
+    public required string Source { get; init; }
+
+    /// <summary>Materials it is mistaken for, and how they differ.</summary>
+    public required IReadOnlyList<LookAlikeView> LookAlikes { get; init; }
+
+    public required decimal? PricePerKg { get; init; }
+
+    /// <summary>On the maker's shelf, not only in the catalogue.</summary>
+    public required bool IsOwn { get; init; }
+}
+
+/// <param name="Names">All of them; an empty list takes them away.</param>
+public sealed record CallMaterial(string Material, IReadOnlyList<string> Names);
 
 /// <summary>The materials a formula may use.</summary>
 public static class MaterialEndpoints
 {
+    private const int MostNames = 20;
+    private const int MostFound = 50;
+    private const string UsualFound = "8";
+
     public static void Map(RouteGroupBuilder materials)
     {
         materials.MapGet("/", (WorkshopKeeper keeper) => keeper.Shelf.All.Select(material => View(material, keeper)));
-        materials.MapGet("/find", (string text, int? most, WorkshopKeeper keeper) =>
-            MaterialSearch.Find(text.Length > 200 ? text[..200] : text, keeper.Shelf.All, Math.Clamp(most ?? 8, 1, 50)).Select(material => View(material, keeper)));
+        materials.MapGet("/find", (string? text, string? most, WorkshopKeeper keeper) =>
+            MaterialSearch
+                .Find(text ?? throw Missing(), keeper.Shelf.All, Math.Min(Paging.Take(most ?? UsualFound), MostFound))
+                .Select(material => View(material, keeper))
+        );
+        materials.MapPut("/names", Call);
     }
 
-    private static MaterialView View(Material material, WorkshopKeeper keeper) => new(
-        material.Id, material.Name, material.Inci, material.Role, material.DensityGMl, material.UseMinPercent, material.UseMaxPercent, material.HeatCeilingC,
-        material.UsualPhase, material.Colour, material.AlsoCalled, material.Tags, material.Source,
-        [.. LookAlike.Of(material.BasedOn).Select(pair => new LookAlikeView(MaterialShelf.Plain.Get(pair.One == material.BasedOn ? pair.Other : pair.One, "look-alike").Name, pair.Difference))],
-        material.PricePerKg, keeper.Shelf.Own.Contains(material));
+    private static Refusal Missing() =>
+        new(Codes.Missing, "text", null, "The address lacks the text to look for.", "Add ?text= with a part of a name.");
+
+    private static async Task<MaterialView> Call(CallMaterial call, PantryDb db, WorkshopKeeper keeper)
+    {
+        var material = keeper.Shelf.Get(call.Material, "material");
+        var names = call.Names.Select(name => name.Trim()).Where(name => name.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase).ToArray();
+        if (names.Length > MostNames)
+        {
+            throw new Refusal(Codes.Range, "names", names.Length, $"{names.Length} names are too many for one material.", $"Keep it to {MostNames}.");
+        }
+
+        foreach (var (name, i) in names.Select((name, i) => (name, i)))
+        {
+            new MyName(material.Id, name).Check($"names[{i}]");
+        }
+
+        await db.Command(async () =>
+        {
+            await db.MyNames.Where(row => row.Material == material.Id).ExecuteDeleteAsync();
+            db.MyNames.AddRange(names.Select(name => new MyNameRow { Material = material.Id, Name = name }));
+            return true;
+        });
+        keeper.Forget();
+        return View(keeper.Shelf.Get(material.Id, "material"), keeper);
+    }
+
+    private static MaterialView View(Material material, WorkshopKeeper keeper) =>
+        new()
+        {
+            Id = material.Id,
+            Name = material.Name,
+            Inci = material.Inci,
+            Role = material.Role,
+            DensityGMl = material.DensityGMl,
+            UseMinPercent = material.UseMinPercent,
+            UseMaxPercent = material.UseMaxPercent,
+            HeatCeilingC = material.HeatCeilingC,
+            UsualPhase = material.UsualPhase,
+            Colour = material.Colour,
+            AlsoCalled = material.AlsoCalled,
+            MyNames = material.MyNames,
+            Tags = material.Tags,
+            Source = material.Source,
+            LookAlikes =
+            [
+                .. LookAlike
+                    .Of(material.BasedOn)
+                    .Select(pair => new LookAlikeView(
+                        MaterialShelf.Plain.Get(pair.One == material.BasedOn ? pair.Other : pair.One, "look-alike").Name,
+                        pair.Difference
+                    )),
+            ],
+            PricePerKg = material.PricePerKg,
+            IsOwn = keeper.Shelf.Own.Any(own => own.Id == material.Id),
+        };
 }

@@ -1,6 +1,9 @@
-using AmberPantry.Core.Composition;
+using AmberPantry.Core;
+using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Making;
+using AmberPantry.Core.Making.Routes;
 using AmberPantry.Data;
+using AmberPantry.Data.Formulas;
 using AmberPantry.Server.Hosting;
 using AmberPantry.Server.House;
 using Microsoft.EntityFrameworkCore;
@@ -9,31 +12,38 @@ namespace AmberPantry.Server.Bench;
 
 /// <param name="Revision">The revision the maker saw.</param>
 /// <param name="Did">What it is called in the undo line; left out, it is worked out.</param>
-public sealed record EditTrial(int Revision, IReadOnlyList<FormulaEdit> Edits, string? Did = null);
+/// <param name="Command">Id of the command; sent again, it is answered and not done again.</param>
+public sealed record EditTrial(int Revision, IReadOnlyList<FormulaEdit> Edits, string? Did = null, Guid? Command = null);
 
-public sealed record ReplaceTrial(int Revision, Formula Content, string? Did = null);
+public sealed record ReplaceTrial(int Revision, Formula Content, string? Did = null, Guid? Command = null);
 
 /// <param name="Edits">Changes the new trial begins with.</param>
 /// <param name="Content">What it begins with, when that is not the old trial's content.</param>
-public sealed record ForkTrial(string Intent, IReadOnlyList<FormulaEdit>? Edits = null, Formula? Content = null);
+public sealed record ForkTrial(string Intent, IReadOnlyList<FormulaEdit>? Edits = null, Formula? Content = null, Guid? Command = null);
 
-public sealed record StepTrial(int Revision);
+public sealed record StepTrial(int Revision, Guid? Command = null);
 
 public sealed record SetFindingAside(string Finding, string Reason, double? Value);
 
 /// <summary>One trial on the bench: every change is kept at once.</summary>
 public static class TrialEndpoints
 {
+    private const int LongestFinding = 200;
+
     public static void Map(RouteGroupBuilder trials)
     {
         trials.MapGet("/{id:int}", (int id, PantryDb db) => TrialViews.Get(db, id));
         trials.MapGet("/{id:int}/plan", Plan);
         trials.MapPost("/{id:int}/edits", Edit);
         trials.MapPut("/{id:int}/content", Replace);
-        trials.MapPost("/{id:int}/undo", (int id, StepTrial step, PantryDb db, WorkshopKeeper keeper, PantryClock clock) => Step(id, step, -1, db, keeper, clock));
-        trials.MapPost("/{id:int}/redo", (int id, StepTrial step, PantryDb db, WorkshopKeeper keeper, PantryClock clock) => Step(id, step, +1, db, keeper, clock));
+        trials.MapPost("/{id:int}/undo", (int id, StepTrial step, PantryDb db, WorkshopKeeper keeper, PantryClock clock) =>
+            Step(id, step, -1, db, keeper, clock)
+        );
+        trials.MapPost("/{id:int}/redo", (int id, StepTrial step, PantryDb db, WorkshopKeeper keeper, PantryClock clock) =>
+            Step(id, step, +1, db, keeper, clock)
+        );
         trials.MapPost("/{id:int}/fork", Fork);
-        trials.MapPost("/{id:int}/set-aside", SetAside);
+        trials.MapPost("/{id:int}/set-aside", PutAside);
         trials.MapDelete("/{id:int}/set-aside/{finding}", TakeBack);
     }
 
@@ -41,67 +51,123 @@ public static class TrialEndpoints
     private static async Task<IReadOnlyList<MakeStep>> Plan(int id, PantryDb db, WorkshopKeeper keeper) =>
         new MakingPlan(keeper.Shelf, keeper.Open.Workshop).For((await TrialViews.Get(db, id)).Content);
 
-    private static async Task<TrialView> Edit(int id, EditTrial edit, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
-    {
-        var trials = new TrialKeeper(db, keeper.Shelf, clock.Now);
-        var trial = await trials.Open(id, edit.Revision);
-        var before = await trials.Content(trial);
-        var after = keeper.Editor.Apply(before, edit.Edits);
-        if (!WorkshopCopy.SameFormula(before, after))
+    private static Task<TrialView> Edit(int id, EditTrial edit, PantryDb db, WorkshopKeeper keeper, PantryClock clock) =>
+        Change(id, edit.Command, edit, edit.Revision, db, keeper, clock, async (trials, trial) =>
         {
-            await trials.Keep(trial, after, edit.Did);
-        }
+            var after = keeper.Editor.Apply(trial.Content, AssessEndpoints.Few(edit.Edits, "edits"));
+            if (!SameFormula(trial.Content, after))
+            {
+                await trials.Keep(trial, after, edit.Did);
+            }
+        });
 
-        return await TrialViews.Get(db, id);
-    }
-
-    private static async Task<TrialView> Replace(int id, ReplaceTrial replace, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
+    private static Task<TrialView> Replace(int id, ReplaceTrial replace, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
     {
         FormulaCheck.Check(replace.Content, keeper.Shelf, "content");
-        var trials = new TrialKeeper(db, keeper.Shelf, clock.Now);
-        var trial = await trials.Open(id, replace.Revision);
-        await trials.Keep(trial, replace.Content, replace.Did);
-        return await TrialViews.Get(db, id);
+        return Change(id, replace.Command, replace, replace.Revision, db, keeper, clock, (trials, trial) =>
+            trials.Keep(trial, replace.Content, replace.Did)
+        );
     }
 
-    private static async Task<TrialView> Step(int id, StepTrial step, int by, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
+    private static Task<TrialView> Step(int id, StepTrial step, int by, PantryDb db, WorkshopKeeper keeper, PantryClock clock) =>
+        Change(id, step.Command, new { step.Revision, by }, step.Revision, db, keeper, clock, (trials, trial) => trials.Step(trial, by));
+
+    private static async Task<TrialView> Change(
+        int id,
+        Guid? command,
+        object asked,
+        int revision,
+        PantryDb db,
+        WorkshopKeeper keeper,
+        PantryClock clock,
+        Func<TrialKeeper, TrialRow, Task> change
+    )
     {
         var trials = new TrialKeeper(db, keeper.Shelf, clock.Now);
-        await trials.Step(await trials.Open(id, step.Revision), by);
+        await db.Command(async () =>
+        {
+            if (!await trials.Knows(command, asked))
+            {
+                var trial = await trials.Open(id, revision);
+                await change(trials, trial);
+                trials.Note(command, trial, asked);
+            }
+
+            return true;
+        });
         return await TrialViews.Get(db, id);
     }
 
     private static async Task<TrialView> Fork(int id, ForkTrial fork, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
     {
-        var trials = new TrialKeeper(db, keeper.Shelf, clock.Now);
-        var from = await db.Trials.AsNoTracking().FirstOrDefaultAsync(row => row.Id == id) ?? throw new NotThereException("That trial");
-        var content = fork.Content ?? await trials.Content(from);
-        FormulaCheck.Check(content, keeper.Shelf, "content");
-        var begun = await trials.Fork(from, keeper.Editor.Apply(content, fork.Edits ?? []), fork.Intent);
-        return await TrialViews.Get(db, begun.Id);
-    }
-
-    private static async Task<TrialView> SetAside(int id, SetFindingAside aside, PantryDb db)
-    {
-        var reason = aside.Reason.Trim();
-        if (reason.Length is 0 or > 200)
+        var intent = FormulaName.CheckIntent(fork.Intent, "intent");
+        if (fork.Content is { } given)
         {
-            throw new Refusal("E_RANGE", "reason", aside.Reason, "A finding is set aside with a reason.", "Type 1 to 200 letters.");
+            FormulaCheck.Check(given, keeper.Shelf, "content");
         }
 
-        var trial = await db.Trials.Include(row => row.SetAside).FirstOrDefaultAsync(row => row.Id == id) ?? throw new NotThereException("That trial");
-        trial.SetAside.RemoveAll(row => row.Finding == aside.Finding);
-        await db.SaveChangesAsync();
-        trial.SetAside.Add(new SetAsideRow { Finding = aside.Finding, Reason = reason, Value = aside.Value });
-        await db.SaveChangesAsync();
+        var trials = new TrialKeeper(db, keeper.Shelf, clock.Now);
+        var begun = await db.Command(async () =>
+        {
+            if (await trials.Knows(fork.Command, fork))
+            {
+                return (await db.TrialCommands.FindAsync(fork.Command!.Value))!.TrialId;
+            }
+
+            var from = await db.Trials.Include(row => row.Formula).FirstOrDefaultAsync(row => row.Id == id)
+                ?? throw new NotThereException("That trial");
+            var content = keeper.Editor.Apply(fork.Content ?? from.Content, AssessEndpoints.Few(fork.Edits ?? [], "edits"));
+            var trial = await TrialKeeper.Add(db, from.Formula!, content, intent, $"begun from trial {from.Number}", clock.Now);
+            trials.Note(fork.Command, trial, fork);
+            return trial.Id;
+        });
+        return await TrialViews.Get(db, begun);
+    }
+
+    private static async Task<TrialView> PutAside(int id, SetFindingAside aside, PantryDb db)
+    {
+        var reason = FormulaName.CheckIntent(aside.Reason, "reason");
+        if (aside.Finding.Length is 0 or > LongestFinding)
+        {
+            throw new Refusal(Codes.Range, "finding", aside.Finding, "That is no finding.", "Name a finding of the trial.");
+        }
+
+        await db.Command(async () =>
+        {
+            await Trial(db, id);
+            var row = await db.SetAside.FirstOrDefaultAsync(one => one.TrialId == id && one.Finding == aside.Finding)
+                ?? db.SetAside.Add(
+                    new SetAsideRow
+                    {
+                        TrialId = id,
+                        Finding = aside.Finding,
+                        Reason = reason,
+                    }
+                ).Entity;
+            (row.Reason, row.Value) = (reason, aside.Value);
+            return true;
+        });
         return await TrialViews.Get(db, id);
     }
 
     private static async Task<TrialView> TakeBack(int id, string finding, PantryDb db)
     {
-        var trial = await db.Trials.Include(row => row.SetAside).FirstOrDefaultAsync(row => row.Id == id) ?? throw new NotThereException("That trial");
-        trial.SetAside.RemoveAll(row => row.Finding == finding);
-        await db.SaveChangesAsync();
+        await db.Command(async () =>
+        {
+            await Trial(db, id);
+            return await db.SetAside.Where(one => one.TrialId == id && one.Finding == finding).ExecuteDeleteAsync();
+        });
         return await TrialViews.Get(db, id);
     }
+
+    private static async Task Trial(PantryDb db, int id)
+    {
+        if (!await db.Trials.AnyAsync(row => row.Id == id))
+        {
+            throw new NotThereException("That trial");
+        }
+    }
+
+    private static bool SameFormula(Formula a, Formula b) =>
+        System.Text.Json.JsonSerializer.Serialize(a, AmberJson.Options) == System.Text.Json.JsonSerializer.Serialize(b, AmberJson.Options);
 }

@@ -48,6 +48,7 @@ public sealed record AmberOptions(int Port, string DataFile, bool Demo, bool Fre
             Path.Combine(folder, demo ? "demo.db" : "workshop.db"),
             demo,
             fresh,
-            Path.GetFullPath(string.IsNullOrEmpty(web) ? Path.Combine(AppContext.BaseDirectory, "web") : web));
+            Path.GetFullPath(string.IsNullOrEmpty(web) ? Path.Combine(AppContext.BaseDirectory, "web") : web)
+        );
     }
 }

@@ -1,4 +1,3 @@
-using System.Net.Sockets;
 using System.Text.Json;
 using AmberPantry.Data;
 using AmberPantry.Server.Bench;
@@ -10,6 +9,7 @@ using AmberPantry.Server.Today;
 using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Server.Kestrel.Transport.Sockets;
 using Microsoft.Extensions.FileProviders;
 
 namespace AmberPantry.Server.Hosting;
@@ -23,18 +23,20 @@ public static class AmberServer
     /// <exception cref="PantryFileException">When the data file cannot be used.</exception>
     public static WebApplication Build(AmberOptions options, Action<WebApplicationBuilder>? configure = null)
     {
+        var port = options.Port == 0 ? null : PortHold.Take(options.Port);
+        var held = PantryLock.Take(options.DataFile);
         if (options.Fresh)
         {
-            DemoPantry.ThrowAway(options.DataFile);
+            PantryFile.Delete(options.DataFile);
         }
 
-        var hasBegun = PantryFile.Prepare(options.DataFile);
+        var prepared = PantryFile.Prepare(options.DataFile);
         var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory });
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
             kestrel.Limits.MaxRequestBodySize = LargestBody;
             kestrel.AddServerHeader = false;
-            if (options.Port == 0)
+            if (port is null)
             {
                 kestrel.Listen(System.Net.IPAddress.Loopback, 0);
             }
@@ -43,11 +45,18 @@ public static class AmberServer
                 kestrel.ListenLocalhost(options.Port);
             }
         });
+        builder.Services.Configure<SocketTransportOptions>(transport =>
+            transport.CreateBoundListenSocket = endpoint => port?.Give(endpoint) ?? SocketTransportOptions.CreateDefaultBoundListenSocket(endpoint)
+        );
         builder.Logging.ClearProviders().AddSimpleConsole().SetMinimumLevel(LogLevel.Warning);
         builder.Services.AddSingleton(options);
         builder.Services.AddSingleton(PantryFile.Options(options.DataFile)).AddScoped<PantryDb>();
         builder.Services.AddSingleton<WorkshopKeeper>();
+        builder.Services.AddSingleton(new WallClock(TimeProvider.System));
         builder.Services.AddSingleton<PantryClock>();
+        builder.Services.AddSingleton<CopyWork>();
+        builder.Services.AddSingleton(_ => held);
+        builder.Services.AddHostedService<DailyCopyService>();
         builder.Services.AddProblemDetails(details => details.CustomizeProblemDetails = context => Refusals.Complete(context.ProblemDetails));
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
         builder.Services.AddExceptionHandler<Refusals>();
@@ -55,28 +64,37 @@ public static class AmberServer
         builder.Services.ConfigureHttpJsonOptions(json => WireJson.Apply(json.SerializerOptions));
         builder.Services.AddOpenApi(openApi =>
         {
-            openApi.AddDocumentTransformer((document, _, _) =>
-            {
-                document.Info.Title = "Amber Pantry";
-                document.Info.Version = "1";
-                document.Servers?.Clear();
-                return Task.CompletedTask;
-            });
+            openApi.AddDocumentTransformer(
+                (document, _, _) =>
+                {
+                    document.Info.Title = "Amber Pantry";
+                    document.Info.Version = "1";
+                    document.Servers?.Clear();
+                    return Task.CompletedTask;
+                }
+            );
             openApi.AddOperationTransformer(ScienceExamples.Add);
+            openApi.AddSchemaTransformer(FamilySchema.Add);
         });
         configure?.Invoke(builder);
 
         var app = builder.Build();
-        if (options.Demo && !hasBegun)
+        _ = app.Services.GetRequiredService<PantryLock>();
+        foreach (var told in prepared.Told)
         {
-            DemoPantry.Begin(app.Services);
+            app.Logger.LogWarning("{Told}", told);
         }
 
+        if (options.Demo && !prepared.HasBegun)
+        {
+            DemoPantry.Begin(app.Services).GetAwaiter().GetResult();
+        }
+
+        app.UseMiddleware<LocalOnly>();
         app.UseExceptionHandler();
         app.UseStatusCodePages();
-        app.UseMiddleware<LocalOnly>();
         app.MapOpenApi();
-        var api = app.MapGroup("/api");
+        var api = app.MapGroup("/api").AddEndpointFilter<WholeBodies>();
         api.MapGet("/health", () => new Health("ready")).WithTags("health");
         ScienceEndpoints.Map(api.MapGroup("/science").WithTags("science"));
         AssessEndpoints.Map(api.WithTags("bench"));
@@ -100,15 +118,7 @@ public static class AmberServer
         var model = Task.Run(() => PantryFile.Model(options.DataFile));
         await using var app = Build(options);
         var firstPage = Task.Run(() => ReadyFirstPage(app));
-        try
-        {
-            await app.StartAsync();
-        }
-        catch (IOException error) when (error.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException || error.InnerException is SocketException)
-        {
-            throw new StartException($"Port {options.Port} is taken by another program.", "Stop it, or start with another port, such as AMBER_PORT=5179.", error);
-        }
-
+        await app.StartAsync();
         Console.WriteLine($"Amber Pantry is ready at {Address(app)}");
         Console.WriteLine($"{(options.Demo ? "Made-up pantry" : "Your workshop")}: {options.DataFile}");
         await Task.WhenAll(model, firstPage);
@@ -116,7 +126,12 @@ public static class AmberServer
     }
 
     public static string Address(WebApplication app) =>
-        app.Services.GetRequiredService<IServer>().Features.Get<IServerAddressesFeature>()!.Addresses.First().Replace("[::1]", "localhost").Replace("127.0.0.1", "localhost");
+        app
+            .Services.GetRequiredService<IServer>()
+            .Features.Get<IServerAddressesFeature>()!
+            .Addresses.First()
+            .Replace("[::1]", "localhost")
+            .Replace("127.0.0.1", "localhost");
 
     /// <summary>Answers the first page once while the browser is still opening, so that nobody waits for the first use of file and model.</summary>
     private static async Task ReadyFirstPage(WebApplication app)
@@ -124,7 +139,11 @@ public static class AmberServer
         try
         {
             await using var scope = app.Services.CreateAsyncScope();
-            var day = await TodayEndpoints.Get(scope.ServiceProvider.GetRequiredService<PantryDb>(), app.Services.GetRequiredService<WorkshopKeeper>(), app.Services.GetRequiredService<PantryClock>());
+            var day = await TodayViews.Get(
+                scope.ServiceProvider.GetRequiredService<PantryDb>(),
+                app.Services.GetRequiredService<WorkshopKeeper>(),
+                app.Services.GetRequiredService<PantryClock>()
+            );
             JsonSerializer.Serialize(Stream.Null, day, WireJson.Options);
         }
         catch (Exception error)
@@ -143,19 +162,25 @@ public static class AmberServer
     {
         if (!Directory.Exists(folder))
         {
-            app.MapFallback(() => TypedResults.Text("The front end has not been built. Run ./amber build.", statusCode: StatusCodes.Status503ServiceUnavailable));
+            app.MapFallback(() =>
+                TypedResults.Text("The front end has not been built. Run ./amber build.", statusCode: StatusCodes.Status503ServiceUnavailable)
+            );
             return;
         }
 
         // Files only: over loopback an answer is there sooner than it is packed.
         app.UseWhen(context => !context.Request.Path.StartsWithSegments("/api"), files => files.UseResponseCompression());
         var files = new PhysicalFileProvider(folder);
-        app.UseStaticFiles(new StaticFileOptions
-        {
-            FileProvider = files,
-            OnPrepareResponse = context => context.Context.Response.Headers.CacheControl =
-                context.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
-        });
+        app.UseStaticFiles(
+            new StaticFileOptions
+            {
+                FileProvider = files,
+                OnPrepareResponse = context =>
+                    context.Context.Response.Headers.CacheControl = context.Context.Request.Path.StartsWithSegments("/assets")
+                        ? "public, max-age=31536000, immutable"
+                        : "no-cache",
+            }
+        );
         app.MapFallbackToFile("index.html", new StaticFileOptions { FileProvider = files });
     }
 }

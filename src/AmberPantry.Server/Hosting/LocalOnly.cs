@@ -10,23 +10,48 @@ public sealed class LocalOnly(RequestDelegate next)
 
     public async Task InvokeAsync(HttpContext context)
     {
+        Guard(context.Response.Headers);
         var request = context.Request;
         if (!Names.Contains(request.Host.Host))
         {
-            await Refuse(context, StatusCodes.Status400BadRequest, "host", request.Host.Value, "This address is not one of the workshop's own.", "Open it as http://localhost with its port.");
+            await Refuse(
+                context,
+                StatusCodes.Status400BadRequest,
+                "host",
+                request.Host.Value,
+                "This address is not one of the workshop's own.",
+                "Open it as http://localhost with its port."
+            );
             return;
         }
 
         var origin = request.Headers.Origin.ToString();
         if (origin.Length > 0 && !HttpMethods.IsGet(request.Method) && !HttpMethods.IsHead(request.Method) && !SameOrigin(origin, request))
         {
-            await Refuse(context, StatusCodes.Status403Forbidden, "origin", origin, "A page from elsewhere tried to change the workshop and was turned away.", "Use the workshop's own page.");
+            await Refuse(
+                context,
+                StatusCodes.Status403Forbidden,
+                "origin",
+                origin,
+                "A page from elsewhere tried to change the workshop and was turned away.",
+                "Use the workshop's own page."
+            );
             return;
         }
 
-        context.Response.Headers.XContentTypeOptions = "nosniff";
-        context.Response.Headers["Referrer-Policy"] = "no-referrer";
         await next(context);
+    }
+
+    /// <summary>On every answer, refusals included: nothing from elsewhere, no script but the app's own files, no frame around it.</summary>
+    /// <remarks>The component library writes its styles into the page, so styles may be inline; scripts may not.</remarks>
+    private static void Guard(IHeaderDictionary headers)
+    {
+        headers.ContentSecurityPolicy =
+            "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self' data:; connect-src 'self'; "
+            + "object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+        headers.XContentTypeOptions = "nosniff";
+        headers["Referrer-Policy"] = "no-referrer";
+        headers.XFrameOptions = "DENY";
     }
 
     private static bool SameOrigin(string origin, HttpRequest request) =>
@@ -35,8 +60,13 @@ public sealed class LocalOnly(RequestDelegate next)
     private static Task Refuse(HttpContext context, int status, string field, string? value, string detail, string remedy)
     {
         context.Response.StatusCode = status;
-        var problem = new ProblemDetails { Status = status, Title = "Not from here", Detail = detail };
-        problem.Extensions["error"] = "E_ORIGIN";
+        var problem = new ProblemDetails
+        {
+            Status = status,
+            Title = "Not from here",
+            Detail = detail,
+        };
+        problem.Extensions["error"] = Core.Codes.Origin;
         problem.Extensions["field"] = field;
         problem.Extensions["value"] = value;
         problem.Extensions["remedy"] = remedy;

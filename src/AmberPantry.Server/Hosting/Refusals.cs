@@ -1,7 +1,9 @@
-using AmberPantry.Core.Composition;
+using System.Text.Json;
+using AmberPantry.Core;
 using AmberPantry.Data;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Server.Hosting;
@@ -16,21 +18,23 @@ public sealed class ChangedElsewhereException(string message, object theirs) : E
 }
 
 /// <summary>Turns every refusal into problem details with error, field, value and remedy; never a stack trace.</summary>
-public sealed class Refusals(AmberOptions options, ILogger<Refusals> log) : IExceptionHandler
+public sealed partial class Refusals(AmberOptions options, ILogger<Refusals> log) : IExceptionHandler
 {
+    private const int UniqueConstraint = 2067;
+    private const int PrimaryKey = 1555;
+    private const int LongestValue = 80;
+
+    [System.Text.RegularExpressions.GeneratedRegex("\"(?:[^\" ]* )?([A-Za-z]+)\"")]
+    private static partial System.Text.RegularExpressions.Regex Parameter();
+
     public async ValueTask<bool> TryHandleAsync(HttpContext httpContext, Exception exception, CancellationToken cancellationToken)
     {
-        var problem = exception switch
+        if (exception is OperationCanceledException && httpContext.RequestAborted.IsCancellationRequested)
         {
-            Refusal refusal => Problem(StatusCodes.Status400BadRequest, refusal.Code, refusal.Message, refusal.Field, refusal.Value, refusal.Remedy),
-            NotThereException gone => Problem(StatusCodes.Status404NotFound, "E_NOT_THERE", gone.Message, "id", null, "Go back to the list and choose again."),
-            ChangedElsewhereException changed => With(
-                Problem(StatusCodes.Status409Conflict, "E_CHANGED", changed.Message, "revision", null, "Keep yours, keep the other, or make yours the next trial."), "theirs", changed.Theirs),
-            DbUpdateConcurrencyException => Problem(StatusCodes.Status409Conflict, "E_CHANGED", "This was changed in another window a moment ago.", "revision", null, "Try again."),
-            BadHttpRequestException bad => BadRequest(bad),
-            _ when PantryFile.Explain(exception, options.DataFile) is { } told => Problem(StatusCodes.Status503ServiceUnavailable, "E_FILE", told.Message, "file", null, told.Remedy),
-            _ => Problem(StatusCodes.Status500InternalServerError, "E_SERVER", "That could not be worked out. What you entered is kept.", "", null, "Try again; if it stays, the terminal tells more."),
-        };
+            return true;
+        }
+
+        var problem = Told(exception);
         if (problem.Status >= 500)
         {
             log.LogError(exception, "Request {Path} failed", httpContext.Request.Path);
@@ -45,30 +49,161 @@ public sealed class Refusals(AmberOptions options, ILogger<Refusals> log) : IExc
     public static void Complete(ProblemDetails problem)
     {
         problem.Detail ??= "That is not something the workshop answers.";
-        problem.Extensions.TryAdd("error", "E_NOT_THERE");
-        problem.Extensions.TryAdd("field", "");
+        problem.Extensions.TryAdd("error", Codes.NotThere);
+        problem.Extensions.TryAdd("field", "address");
         problem.Extensions.TryAdd("remedy", "Check the address against the API description.");
         problem.Extensions.Remove("traceId");
     }
 
+    private ProblemDetails Told(Exception exception) =>
+        exception switch
+        {
+            Refusal refusal => Problem(
+                refusal.Code is Codes.Made or Codes.NotNow or Codes.NotSigned or Codes.Repeated
+                    ? StatusCodes.Status409Conflict
+                    : StatusCodes.Status400BadRequest,
+                refusal.Code,
+                refusal.Message,
+                refusal.Field,
+                refusal.Value,
+                refusal.Remedy
+            ),
+            NotThereException gone => Problem(
+                StatusCodes.Status404NotFound,
+                Codes.NotThere,
+                gone.Message,
+                "id",
+                null,
+                "Go back to the list and choose again."
+            ),
+            ChangedElsewhereException changed => With(
+                Problem(
+                    StatusCodes.Status409Conflict,
+                    Codes.Changed,
+                    changed.Message,
+                    "revision",
+                    null,
+                    "Keep yours, keep the other, or make yours the next trial."
+                ),
+                "theirs",
+                changed.Theirs
+            ),
+            DbUpdateConcurrencyException => Problem(
+                StatusCodes.Status409Conflict,
+                Codes.Changed,
+                "This was changed in another window a moment ago.",
+                "revision",
+                null,
+                "Try again."
+            ),
+            DbUpdateException { InnerException: SqliteException { SqliteExtendedErrorCode: UniqueConstraint or PrimaryKey } } => Problem(
+                StatusCodes.Status409Conflict,
+                Codes.Twice,
+                "Something of that name or id came in a moment ago.",
+                "id",
+                null,
+                "Load the page again, then choose another name."
+            ),
+            DbUpdateException { InnerException: SqliteException { SqliteErrorCode: 19 } inner } => Problem(
+                StatusCodes.Status400BadRequest,
+                Codes.Range,
+                "The data file does not take that.",
+                "body",
+                inner.Message,
+                "Check the fields against the API description."
+            ),
+            BadHttpRequestException bad => BadRequest(bad),
+            JsonException unread => Unread(StatusCodes.Status400BadRequest, unread),
+            _ when PantryFile.Explain(exception, options.DataFile) is { } told => Problem(
+                StatusCodes.Status503ServiceUnavailable,
+                Codes.File,
+                told.Message,
+                "file",
+                null,
+                told.Remedy
+            ),
+            _ => Problem(
+                StatusCodes.Status500InternalServerError,
+                Codes.Server,
+                "That could not be worked out, and nothing of it was kept.",
+                "body",
+                null,
+                "Try again; if it stays, the terminal tells more."
+            ),
+        };
+
     private static ProblemDetails BadRequest(BadHttpRequestException bad)
     {
-        var json = bad.InnerException as System.Text.Json.JsonException;
-        var field = json?.Path?.TrimStart('$', '.') ?? "";
-        return bad.StatusCode switch
+        if (bad.StatusCode == StatusCodes.Status413PayloadTooLarge)
         {
-            StatusCodes.Status413PayloadTooLarge => Problem(bad.StatusCode, "E_RANGE", "That is more than the workshop takes at once (20 MB).", "body", null, "Send a smaller document."),
-            StatusCodes.Status415UnsupportedMediaType => Problem(bad.StatusCode, "E_NOT_A_DOCUMENT", bad.Message, "body", null, "Send JSON, and say so with Content-Type: application/json."),
-            _ => Problem(StatusCodes.Status400BadRequest, json is null ? "E_NOT_A_DOCUMENT" : "E_NOT_A_NUMBER", field.Length > 0 ? $"The value at {field} has the wrong kind." : "The request cannot be read.", field, null, "Check the field against the API description."),
-        };
+            return Problem(bad.StatusCode, Codes.Range, "That is more than the workshop takes at once (20 MB).", "body", null, "Send less at once.");
+        }
+
+        if (bad.StatusCode == StatusCodes.Status415UnsupportedMediaType)
+        {
+            return Problem(
+                bad.StatusCode,
+                Codes.NotADocument,
+                bad.Message,
+                "body",
+                null,
+                "Send JSON, and say so with Content-Type: application/json."
+            );
+        }
+
+        if (bad.InnerException is JsonException json)
+        {
+            return Unread(StatusCodes.Status400BadRequest, json);
+        }
+
+        // The framework names a parameter of the address as "Type name".
+        return Parameter().Match(bad.Message) is { Success: true } parameter
+            ? Problem(
+                StatusCodes.Status400BadRequest,
+                bad.Message.StartsWith("Required", StringComparison.Ordinal) ? Codes.Missing : Codes.NotANumber,
+                bad.Message.StartsWith("Required", StringComparison.Ordinal)
+                    ? $"The address lacks {parameter.Groups[1].Value}."
+                    : $"The {parameter.Groups[1].Value} in the address has the wrong kind.",
+                parameter.Groups[1].Value,
+                null,
+                "Check the address against the API description."
+            )
+            : Problem(
+                StatusCodes.Status400BadRequest,
+                Codes.NotADocument,
+                "The request cannot be read.",
+                "body",
+                null,
+                "Send JSON as the API description says."
+            );
+    }
+
+    private static ProblemDetails Unread(int status, JsonException json)
+    {
+        var field = json.Path?.TrimStart('$', '.') ?? "";
+        return Problem(
+            status,
+            field.Length == 0 ? Codes.NotADocument : Codes.NotANumber,
+            field.Length > 0
+                ? $"The value at {field} has the wrong kind, or something is missing there."
+                : "The request is not whole, or lacks something it must hold.",
+            field.Length > 0 ? field : "body",
+            null,
+            "Check the field against the API description."
+        );
     }
 
     private static ProblemDetails Problem(int status, string error, string detail, string field, string? value, string remedy)
     {
-        var problem = new ProblemDetails { Status = status, Title = "Not taken", Detail = detail };
+        var problem = new ProblemDetails
+        {
+            Status = status,
+            Title = "Not taken",
+            Detail = detail,
+        };
         problem.Extensions["error"] = error;
-        problem.Extensions["field"] = field;
-        problem.Extensions["value"] = value;
+        problem.Extensions["field"] = field.Length > 0 ? field : "body";
+        problem.Extensions["value"] = value?.Length > LongestValue ? value[..LongestValue] : value;
         problem.Extensions["remedy"] = remedy;
         return problem;
     }

@@ -2,13 +2,12 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
 using AmberPantry.Core;
-using AmberPantry.Core.Assessment;
-using AmberPantry.Core.House;
+using AmberPantry.Core.Assessment.Remedies;
+using AmberPantry.Core.Assessment.Rules;
 using AmberPantry.Core.Making;
-using AmberPantry.Formats;
+using AmberPantry.Data;
 using AmberPantry.Server.Bench;
 using AmberPantry.Server.House;
-using AmberPantry.Server.Logbook;
 using AmberPantry.Server.Make;
 using AmberPantry.Server.Today;
 
@@ -17,7 +16,8 @@ namespace AmberPantry.Server.Hosting;
 /// <summary>How the wire's records are written and read.</summary>
 internal static class WireJson
 {
-    public static JsonSerializerOptions Options { get; } = Apply(new JsonSerializerOptions(JsonSerializerDefaults.Web) { TypeInfoResolver = new DefaultJsonTypeInfoResolver() });
+    public static JsonSerializerOptions Options { get; } =
+        Apply(new JsonSerializerOptions(JsonSerializerDefaults.Web) { TypeInfoResolver = new DefaultJsonTypeInfoResolver() });
 
     public static JsonSerializerOptions Apply(JsonSerializerOptions options)
     {
@@ -39,7 +39,9 @@ internal static class WireJson
 [JsonSerializable(typeof(IEnumerable<MaterialView>))]
 [JsonSerializable(typeof(StartFormula))]
 [JsonSerializable(typeof(RenameFormula))]
-[JsonSerializable(typeof(IEnumerable<FormulaBrief>))]
+[JsonSerializable(typeof(Page<FormulaBrief>))]
+[JsonSerializable(typeof(FormulaBrief))]
+[JsonSerializable(typeof(IEnumerable<FamilyView>))]
 [JsonSerializable(typeof(EditTrial))]
 [JsonSerializable(typeof(ReplaceTrial))]
 [JsonSerializable(typeof(ForkTrial))]
@@ -48,21 +50,19 @@ internal static class WireJson
 [JsonSerializable(typeof(TrialView))]
 [JsonSerializable(typeof(IReadOnlyList<MakeStep>))]
 [JsonSerializable(typeof(BeginBatch))]
-[JsonSerializable(typeof(RecordStep))]
-[JsonSerializable(typeof(GoToStep))]
 [JsonSerializable(typeof(PourOver))]
 [JsonSerializable(typeof(PourOverChoices))]
-[JsonSerializable(typeof(FinishBatch))]
-[JsonSerializable(typeof(PlaceStock))]
+[JsonSerializable(typeof(BatchAct))]
+[JsonSerializable(typeof(StartCheck))]
+[JsonSerializable(typeof(IReadOnlyList<BatchHistory>))]
 [JsonSerializable(typeof(BatchView))]
-[JsonSerializable(typeof(IReadOnlyList<BatchBrief>))]
-[JsonSerializable(typeof(Observe))]
-[JsonSerializable(typeof(BatchNotes))]
+[JsonSerializable(typeof(Page<BatchBrief>))]
 [JsonSerializable(typeof(RoomReading))]
 [JsonSerializable(typeof(TomorrowTemperatures))]
 [JsonSerializable(typeof(TodayView))]
-[JsonSerializable(typeof(HouseSettings))]
+[JsonSerializable(typeof(SaveHouse))]
 [JsonSerializable(typeof(HouseView))]
-[JsonSerializable(typeof(CopyPreview))]
-[JsonSerializable(typeof(WorkshopDocument))]
+[JsonSerializable(typeof(CopyWorkView))]
+[JsonSerializable(typeof(IReadOnlyList<DailyCopy>))]
+[JsonSerializable(typeof(CallMaterial))]
 internal sealed partial class WireShapes : JsonSerializerContext;

@@ -1,26 +1,22 @@
 using AmberPantry.Data;
+using AmberPantry.Data.Copy;
+using AmberPantry.Data.House;
 using AmberPantry.Formats;
-using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Server.House;
 
-/// <summary>The made-up pantry: an open workshop document taken in like any other.</summary>
+/// <summary>The made-up pantry: a copy taken in like any other.</summary>
 public static class DemoPantry
 {
-    public static void Begin(IServiceProvider services)
+    public static async Task Begin(IServiceProvider services)
     {
-        using var scope = services.CreateScope();
+        await using var scope = services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<PantryDb>();
-        WorkshopCopy.TakeIn(db, WorkshopJson.Read(DemoDocument.Read())).GetAwaiter().GetResult();
-        db.Workshop.ExecuteUpdate(set => set.SetProperty(row => row.BegunAt, DateTime.UtcNow));
-    }
-
-    /// <summary>Deletes a made-up pantry's file with its side files.</summary>
-    public static void ThrowAway(string dataFile)
-    {
-        foreach (var file in new[] { dataFile, $"{dataFile}-wal", $"{dataFile}-shm" })
-        {
-            File.Delete(file);
-        }
+        using var document = new MemoryStream(DemoDocument.Read());
+        var parts = FirstDocument.Read(document);
+        await PantryCopy.TakeIn(db, part => (parts.TryGetValue(part, out var lines) ? lines : []).ToAsyncEnumerable(), keep: true);
+        db.ChangeTracker.AutoDetectChangesEnabled = true;
+        db.Pantry.Add(new PantryRow { BegunAt = DateTime.UtcNow });
+        await db.SaveChangesAsync();
     }
 }

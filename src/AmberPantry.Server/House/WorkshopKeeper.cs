@@ -1,19 +1,25 @@
 using AmberPantry.Core.Assessment;
-using AmberPantry.Core.Composition;
-using AmberPantry.Core.House;
+using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
+using AmberPantry.Data.House;
 using AmberPantry.Server.Bench;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Server.House;
 
 /// <summary>The workshop as the core needs it, read once and read again after a change.</summary>
-public sealed record OpenWorkshop(HouseSettings House, MaterialShelf Shelf)
+/// <param name="House">As set, with the room as last read.</param>
+/// <param name="Revision">Of the settings.</param>
+public sealed record OpenWorkshop(HouseSettings House, int Revision, DateTime? ReadAt, MaterialShelf Shelf)
 {
     public Workshop Workshop => House.Workshop;
 
     public Assessor Assessor { get; } = new(Shelf, House.Workshop);
+
+    /// <summary>Tomorrow's temperature at a landmark, °C, by its id.</summary>
+    public required IReadOnlyDictionary<string, double> Tomorrow { get; init; }
 
     /// <summary>Assessments already given; they go with the workshop they were given for.</summary>
     public AnswerShelf Answers { get; } = new();
@@ -46,19 +52,31 @@ public sealed class WorkshopKeeper(IServiceScopeFactory scopes)
     public FormulaEditor Editor => Open.Assessor.Editor;
 
     /// <summary>Call after house or materials have been written.</summary>
-    public void Forget() => open = null;
+    public void Forget()
+    {
+        lock (reading)
+        {
+            open = null;
+        }
+    }
 
     private OpenWorkshop Read()
     {
         using var scope = scopes.CreateScope();
         var db = scope.ServiceProvider.GetRequiredService<PantryDb>();
-        var house = db.Workshop.AsNoTracking().SingleOrDefault()?.Settings ?? new HouseSettings();
+        var house = db.House.AsNoTracking().SingleOrDefault() ?? new HouseRow { Settings = new HouseSettings() };
+        var room = db.Reading.AsNoTracking().SingleOrDefault();
+        var settings = room is null
+            ? house.Settings
+            : house.Settings with
+            {
+                Workshop = house.Settings.Workshop with { WorkroomC = room.WorkroomC, HumidityPercent = room.HumidityPercent },
+            };
         var own = db.Materials.AsNoTracking().OrderBy(row => row.Name).AsEnumerable().Select(row => row.ToMaterial()).ToArray();
-        return new OpenWorkshop(house, new MaterialShelf(own));
+        var names = db.MyNames.AsNoTracking().OrderBy(row => row.Name).AsEnumerable().Select(row => row.ToName()).ToArray();
+        return new OpenWorkshop(settings, house.Revision, room?.ReadAt, new MaterialShelf(own, names))
+        {
+            Tomorrow = db.Tomorrow.AsNoTracking().ToDictionary(row => row.Place, row => row.TemperatureC),
+        };
     }
-}
-
-internal static class MaterialRows
-{
-    public static MakerMaterial ToMaterial(this MaterialRow row) => new(row.Name, row.BasedOn, row.Inci, row.PricePerKg, row.UseMaxPercent);
 }

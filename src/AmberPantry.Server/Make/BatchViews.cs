@@ -1,84 +1,220 @@
+using AmberPantry.Core;
 using AmberPantry.Core.Assessment;
-using AmberPantry.Core.Composition;
+using AmberPantry.Core.Assessment.Parts;
+using AmberPantry.Core.Families;
 using AmberPantry.Core.Making;
-using AmberPantry.Core.Materials;
 using AmberPantry.Data;
+using AmberPantry.Data.Batches;
 using AmberPantry.Server.Hosting;
 using AmberPantry.Server.House;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Server.Make;
 
-public sealed record BatchBrief(
-    int Id, string Lot, string FormulaName, int TrialId, int TrialNumber, DateTime StartedAt, DateTime TouchedAt, DateTime? FinishedAt,
-    int AtStep, int Steps, StepKind AtKind, string AtTitle, decimal BatchG, int? UnitsMade, int? UnitsLeft, int Observations);
+/// <summary>A batch as a list shows it.</summary>
+public sealed record BatchBrief
+{
+    public required int Id { get; init; }
+
+    public required string Lot { get; init; }
+
+    public required string FormulaName { get; init; }
+
+    public required Family Family { get; init; }
+
+    public required int TrialId { get; init; }
+
+    public required int TrialNumber { get; init; }
+
+    public required DateTime StartedAt { get; init; }
+
+    public required DateTime TouchedAt { get; init; }
+
+    public required DateTime? FinishedAt { get; init; }
+
+    /// <summary>Place of the step it stands at, from 0.</summary>
+    public required int AtStep { get; init; }
+
+    public required int Steps { get; init; }
+
+    public required StepKind AtKind { get; init; }
+
+    public required string AtTitle { get; init; }
+
+    public required decimal BatchG { get; init; }
+
+    public required int? UnitsMade { get; init; }
+
+    public required int? UnitsLeft { get; init; }
+
+    public required int Observations { get; init; }
+}
 
 /// <param name="OffG">Weighed − planned.</param>
 public sealed record DeviationView(string Material, decimal PlannedPercent, decimal TruePercent, decimal PlannedG, decimal? WeighedG, decimal? OffG);
 
-public sealed record ObservationView(int Id, DateTime At, ObservationKind Kind, double? TemperatureC, double? Value, double? Said, string Text);
+/// <summary>What the model said of the batch as weighed so far.</summary>
+public sealed record SaidView(IReadOnlyList<LandmarkReading> Landmarks, string Sentence, double? SlumpC);
 
-/// <param name="PotG">What is in the pot so far, grams.</param>
-/// <param name="Deviations">Planned against weighed, one for each line.</param>
-/// <param name="SaidSlumpC">Slump said of the batch as weighed so far, °C.</param>
-public sealed record BatchView(
-    int Id, string Lot, string FormulaName, int TrialId, int TrialNumber, string Intent, DateTime StartedAt, DateTime TouchedAt, DateTime? FinishedAt, int AtStep,
-    IReadOnlyList<MakeStep> Steps, IReadOnlyList<StepDone> Done, Formula Content, decimal PotG, IReadOnlyList<DeviationView> Deviations,
-    IReadOnlyList<LandmarkReading> Said, string SaidSentence, double? SaidSlumpC, double? SlumpC, double WorkroomC, double? HumidityPercent,
-    int? UnitsMade, int? UnitsLeft, StockPlace Place, string Notes, string Unit, IReadOnlyList<ObservationView> Observations, string Colour);
+/// <summary>Where a batch comes from.</summary>
+public sealed record BatchOrigin(string FormulaName, int TrialId, int TrialNumber, string Intent);
+
+/// <summary>A batch with everything its page shows.</summary>
+public sealed record BatchView
+{
+    public required int Id { get; init; }
+
+    public required int Revision { get; init; }
+
+    public required BatchOrigin From { get; init; }
+
+    /// <summary>The record itself.</summary>
+    public required Batch Batch { get; init; }
+
+    /// <summary>Place of the step it stands at, from 0.</summary>
+    public required int AtIndex { get; init; }
+
+    /// <summary>What is in the pot so far, grams.</summary>
+    public required decimal PotG { get; init; }
+
+    /// <summary>Planned against weighed, one for each line.</summary>
+    public required IReadOnlyList<DeviationView> Deviations { get; init; }
+
+    public required SaidView Said { get; init; }
+
+    public required double WorkroomC { get; init; }
+
+    public required double? HumidityPercent { get; init; }
+
+    public required string SignedBy { get; init; }
+
+    /// <summary>Word for one container.</summary>
+    public required string Unit { get; init; }
+
+    /// <summary>Colour in the pot, #RRGGBB.</summary>
+    public required string Colour { get; init; }
+}
+
+public enum BatchOrder
+{
+    /// <summary>The last begun first.</summary>
+    Newest,
+    Name,
+}
 
 internal static class BatchViews
 {
     /// <summary>Batches that have been begun and not finished, the last touched first.</summary>
-    public static async Task<IReadOnlyList<BatchBrief>> Open(PantryDb db) =>
-        [.. (await All(db)).Where(batch => batch.FinishedAt is null).OrderByDescending(batch => batch.TouchedAt)];
+    public static async Task<Page<BatchBrief>> Open(PantryDb db, string? search = null, string? after = null, string? take = null)
+    {
+        var most = Paging.Take(take);
+        var rows = Searched(db.Batches.AsNoTracking().Where(row => row.FinishedAt == null), search);
+        var total = await rows.CountAsync();
+        rows = Paging.AfterTime(after) is var (at, id) ? rows.Where(row => row.TouchedAt < at || (row.TouchedAt == at && row.Id < id)) : rows;
+        var page = await Briefs(rows.OrderByDescending(row => row.TouchedAt).ThenByDescending(row => row.Id), most);
+        return Paging.Page(page, most, total, brief => Paging.Mark(brief.TouchedAt, brief.Id));
+    }
 
-    public static async Task<IReadOnlyList<BatchBrief>> All(PantryDb db) => Briefs(await Rows(db));
+    /// <summary>Every batch.</summary>
+    /// <param name="search">Part of a lot or of a formula's name.</param>
+    public static async Task<Page<BatchBrief>> All(PantryDb db, string? search, string? family, string? order, string? after, string? take)
+    {
+        var most = Paging.Take(take);
+        var rows = Searched(db.Batches.AsNoTracking(), search);
+        rows = family is { Length: > 0 } ? rows.Where(row => row.Family == new Family(family)) : rows;
+        var total = await rows.CountAsync();
+        if (Paging.Order<BatchOrder>(order) == BatchOrder.Name)
+        {
+            rows = Paging.AfterName(after) is var (name, last)
+                ? rows.Where(row => string.Compare(row.Trial!.Formula!.Name, name) > 0 || (row.Trial.Formula.Name == name && row.Id < last))
+                : rows;
+            var named = await Briefs(rows.OrderBy(row => row.Trial!.Formula!.Name).ThenByDescending(row => row.Id), most);
+            return Paging.Page(named, most, total, brief => Paging.Mark(brief.FormulaName, brief.Id));
+        }
 
-    /// <summary>Every batch with its formula and observations, the last begun first.</summary>
-    public static Task<List<BatchRow>> Rows(PantryDb db) =>
-        db.Batches.AsNoTracking().Include(row => row.Trial!.Formula).Include(row => row.Observations).OrderByDescending(row => row.StartedAt).ThenByDescending(row => row.Id).ToListAsync();
-
-    public static IReadOnlyList<BatchBrief> Briefs(IEnumerable<BatchRow> rows) =>
-        [.. rows.Select(row => new BatchBrief(
-            row.Id, row.Lot, row.Trial!.Formula!.Name, row.TrialId, row.Trial.Number, row.StartedAt, row.TouchedAt, row.FinishedAt, row.AtStep, row.Steps.Count,
-            row.Steps[Math.Min(row.AtStep, row.Steps.Count - 1)].Kind, row.Steps[Math.Min(row.AtStep, row.Steps.Count - 1)].Title,
-            row.Content.Batch.Grams, row.UnitsMade, row.UnitsLeft, row.Observations.Count))];
+        rows = Paging.AfterTime(after) is var (at, id) ? rows.Where(row => row.StartedAt < at || (row.StartedAt == at && row.Id < id)) : rows;
+        var page = await Briefs(rows.OrderByDescending(row => row.StartedAt).ThenByDescending(row => row.Id), most);
+        return Paging.Page(page, most, total, brief => Paging.Mark(brief.StartedAt, brief.Id));
+    }
 
     /// <exception cref="NotThereException">When there is no such batch.</exception>
-    /// <exception cref="Refusal">E_RANGE when it has no such step.</exception>
-    public static async Task<BatchRow> Row(PantryDb db, int id, int step)
-    {
-        var batch = await db.Batches.Include(row => row.Done).FirstOrDefaultAsync(row => row.Id == id) ?? throw new NotThereException("That batch");
-        return step >= 0 && step < batch.Steps.Count
-            ? batch
-            : throw new Refusal("E_RANGE", "step", step, $"Lot {batch.Lot} has no step {step}.", $"Use 0 to {batch.Steps.Count - 1}.");
-    }
-
-    public static async Task<BatchView> Keep(PantryDb db, WorkshopKeeper keeper, PantryClock clock, BatchRow batch)
-    {
-        batch.TouchedAt = clock.Now;
-        batch.Revision++;
-        await db.SaveChangesAsync();
-        return await Get(db, keeper, batch.Id);
-    }
+    public static async Task<Batch> Read(PantryDb db, int id) => (await Row(db, id)).ToBatch();
 
     public static async Task<BatchView> Get(PantryDb db, WorkshopKeeper keeper, int id)
     {
-        var row = await db.Batches.AsNoTracking().Include(batch => batch.Trial!.Formula).Include(batch => batch.Done).Include(batch => batch.Observations).AsSplitQuery().FirstOrDefaultAsync(batch => batch.Id == id)
-            ?? throw new NotThereException("That batch");
+        var row = await Row(db, id);
+        var batch = row.ToBatch();
         var open = keeper.Open;
-        StepDone[] done = [.. row.Done.OrderBy(one => one.Index).Select(one => one.ToStep())];
-        var pot = BatchRecord.Pot(row.Content, row.Steps, done);
-        var weighed = BatchRecord.AsWeighed(row.Content, row.Steps, done);
-        var said = open.Assessor.Assess(weighed);
-        var deviations = row.Content.Lines.Select((line, i) => new DeviationView(
-            open.Shelf.Find(line.Material)?.Name ?? line.Material, line.Percent, weighed.Lines[i].Percent, pot[i].PlannedG, pot[i].WeighedG, pot[i].WeighedG - pot[i].PlannedG)).ToArray();
-        return new BatchView(
-            row.Id, row.Lot, row.Trial!.Formula!.Name, row.TrialId, row.Trial.Number, row.Trial.Intent, row.StartedAt, row.TouchedAt, row.FinishedAt, row.AtStep,
-            row.Steps, done, row.Content, pot.Sum(line => line.WeighedG ?? 0), deviations, said.Landmarks, said.Sentence, said.SlumpC, row.SlumpC,
-            row.WorkroomC, row.HumidityPercent, row.UnitsMade, row.UnitsLeft, row.Place, row.Notes, open.Workshop.FindContainer(row.Content.Batch.Container)?.Unit ?? "container",
-            [.. row.Observations.OrderBy(seen => seen.At).ThenBy(seen => seen.Id).Select(seen => new ObservationView(seen.Id, seen.At, seen.Kind, seen.TemperatureC, seen.Value, seen.Said, seen.Text))],
-            PotColour.Of(row.Content, open.Shelf));
+        var pot = batch.Pot;
+        var weighed = batch.AsWeighed;
+        var said = open.Assessor.Assess(weighed, new Question { Parts = [Part.Melt] }).Parts.Melt!;
+        return new BatchView
+        {
+            Id = row.Id,
+            Revision = row.Revision,
+            From = new BatchOrigin(row.Trial!.Formula!.Name, row.TrialId, row.Trial.Number, row.Trial.Intent),
+            Batch = batch,
+            AtIndex = row.AtIndex,
+            PotG = pot.Sum(line => line.WeighedG ?? 0),
+            Deviations =
+            [
+                .. batch.Content.Lines.Select(
+                    (line, i) =>
+                        new DeviationView(
+                            open.Shelf.Find(line.Material)?.Name ?? line.Material,
+                            line.Percent,
+                            weighed.Lines[i].Percent,
+                            pot[i].PlannedG,
+                            pot[i].WeighedG,
+                            pot[i].WeighedG - pot[i].PlannedG
+                        )
+                ),
+            ],
+            Said = new SaidView(said.Landmarks, said.Sentence, said.SlumpC),
+            WorkroomC = row.WorkroomC,
+            HumidityPercent = row.HumidityPercent,
+            SignedBy = row.SignedBy,
+            Unit = open.Workshop.FindContainer(batch.Content.Batch.Container)?.Unit ?? "container",
+            Colour = row.Colour,
+        };
     }
+
+    private static async Task<BatchRow> Row(PantryDb db, int id) =>
+        await db
+            .Batches.AsNoTracking()
+            .Include(batch => batch.Trial!.Formula)
+            .Include(batch => batch.Done)
+            .Include(batch => batch.Observations)
+            .AsSplitQuery()
+            .FirstOrDefaultAsync(batch => batch.Id == id)
+        ?? throw new NotThereException("That batch");
+
+    private static IQueryable<BatchRow> Searched(IQueryable<BatchRow> rows, string? search) =>
+        Paging.Like(search) is { } like
+            ? rows.Where(row => EF.Functions.Like(row.Lot, like, "\\") || EF.Functions.Like(row.Trial!.Formula!.Name, like, "\\"))
+            : rows;
+
+    private static Task<List<BatchBrief>> Briefs(IQueryable<BatchRow> rows, int take) =>
+        rows.Take(take + 1)
+            .Select(row => new BatchBrief
+            {
+                Id = row.Id,
+                Lot = row.Lot,
+                FormulaName = row.Trial!.Formula!.Name,
+                Family = row.Family,
+                TrialId = row.TrialId,
+                TrialNumber = row.Trial.Number,
+                StartedAt = row.StartedAt,
+                TouchedAt = row.TouchedAt,
+                FinishedAt = row.FinishedAt,
+                AtStep = row.AtIndex,
+                Steps = row.StepCount,
+                AtKind = row.AtKind,
+                AtTitle = row.AtTitle,
+                BatchG = (decimal)row.BatchUg / Micrograms.PerGram,
+                UnitsMade = row.UnitsMade,
+                UnitsLeft = row.UnitsLeft,
+                Observations = row.ObservationCount,
+            })
+            .ToListAsync();
 }

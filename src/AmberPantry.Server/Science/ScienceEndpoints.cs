@@ -1,5 +1,5 @@
 using System.Text.Json;
-using AmberPantry.Core.Assessment;
+using AmberPantry.Core.Assessment.Rules;
 using AmberPantry.Core.Calculations;
 
 namespace AmberPantry.Server.Science;
@@ -11,11 +11,17 @@ public static class ScienceEndpoints
     {
         foreach (var calculation in AllCalculations.List)
         {
-            science.MapPost($"/{calculation.Topic}/{calculation.Name}", (JsonElement question) => TypedResults.Ok(calculation.Work(new Fields(question))))
+            science
+                .MapPost($"/{calculation.Topic}/{calculation.Name}", (JsonElement question) =>
+                    TypedResults.Ok(calculation.Work(new Fields(question)))
+                )
                 .WithName($"{calculation.Topic}/{calculation.Name}")
                 .WithSummary(calculation.Says);
         }
 
-        science.MapGet("/schools", () => TypedResults.Ok(School.All)).WithName("science/schools").WithSummary("Questions on which practitioners disagree: both sides, and how each is taken here.");
+        science
+            .MapGet("/schools", () => TypedResults.Ok(School.All))
+            .WithName("science/schools")
+            .WithSummary("Questions on which practitioners disagree: both sides, and how each is taken here.");
     }
 }

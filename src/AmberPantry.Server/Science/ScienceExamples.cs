@@ -8,7 +8,10 @@ namespace AmberPantry.Server.Science;
 /// <summary>An example question for each open calculation, shown in the OpenAPI document.</summary>
 internal static class ScienceExamples
 {
-    private static readonly Dictionary<string, string> Bodies = AllCalculations.List.ToDictionary(one => $"{one.Topic}/{one.Name}", one => one.Example);
+    private static readonly Dictionary<string, string> Bodies = AllCalculations.List.ToDictionary(
+        one => $"{one.Topic}/{one.Name}",
+        one => one.Example
+    );
 
     public static Task Add(OpenApiOperation operation, OpenApiOperationTransformerContext context, CancellationToken cancellationToken)
     {

@@ -1,0 +1,155 @@
+using System.Security.Cryptography;
+using AmberPantry.Core;
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Materials;
+using AmberPantry.Data;
+using AmberPantry.Data.Formulas;
+using AmberPantry.Server.Hosting;
+using Microsoft.EntityFrameworkCore;
+
+namespace AmberPantry.Server.Bench;
+
+/// <summary>Keeps changes of one trial, with a hundred steps of undo. Every act runs inside a command's transaction.</summary>
+internal sealed class TrialKeeper(PantryDb db, MaterialShelf shelf, DateTime now)
+{
+    /// <summary>Whether the trial has taken this command before; then nothing is done again.</summary>
+    /// <exception cref="Refusal">E_REPEATED when the same id came with something else.</exception>
+    public async Task<bool> Knows(Guid? command, object asked)
+    {
+        if (command is not { } id || await db.TrialCommands.FindAsync(id) is not { } known)
+        {
+            return false;
+        }
+
+        return known.Asked == Fingerprint(asked)
+            ? true
+            : throw new Refusal(
+                Codes.Repeated,
+                "command",
+                id,
+                "A command of this id was taken already, and it said something else.",
+                "Give each command a new id."
+            );
+    }
+
+    /// <exception cref="ChangedElsewhereException">When the trial has moved on since <paramref name="revision"/>.</exception>
+    /// <exception cref="Refusal">E_MADE when a batch was made from it.</exception>
+    public async Task<TrialRow> Open(int id, int revision)
+    {
+        var trial = await db.Trials.Include(row => row.Formula).FirstOrDefaultAsync(row => row.Id == id) ?? throw new NotThereException("That trial");
+        if (trial.MadeAt is not null)
+        {
+            var next = trial.Formula!.NewestNumber + 1;
+            throw new Refusal(
+                Codes.Made,
+                "trial",
+                trial.Number,
+                $"Trial {trial.Number} has been made and stays as it is.",
+                $"Changing it starts trial {next}."
+            );
+        }
+
+        return trial.Revision == revision
+            ? trial
+            : throw new ChangedElsewhereException(
+                $"Changed in another window at {trial.ChangedAt.ToLocalTime():HH:mm}.",
+                await TrialViews.Get(db, id)
+            );
+    }
+
+    public async Task Keep(TrialRow trial, Formula content, string? did)
+    {
+        const int LongestDid = 200;
+        var words = did is { Length: > 0 and <= LongestDid } ? did : EditWords.Tell(trial.Content, content, shelf);
+        await db
+            .TrialEdits.Where(edit =>
+                edit.TrialId == trial.Id && (edit.Position > trial.EditAt || edit.Position <= trial.EditAt - TrialEditRow.MostSteps)
+            )
+            .ExecuteDeleteAsync();
+        (trial.EditAt, trial.Content) = (trial.EditAt + 1, content);
+        db.TrialEdits.Add(
+            new TrialEditRow
+            {
+                TrialId = trial.Id,
+                Position = trial.EditAt,
+                Did = words,
+                Content = content,
+            }
+        );
+        Touch(trial);
+    }
+
+    /// <param name="by">−1 undoes, +1 does again.</param>
+    /// <exception cref="Refusal">E_RANGE when there is nothing left.</exception>
+    public async Task Step(TrialRow trial, int by)
+    {
+        var to = await db.TrialEdits.FirstOrDefaultAsync(edit => edit.TrialId == trial.Id && edit.Position == trial.EditAt + by)
+            ?? throw new Refusal(
+                Codes.Range,
+                "undo",
+                trial.EditAt,
+                by < 0 ? "There is nothing left to undo." : "There is nothing to do again.",
+                $"A trial remembers {TrialEditRow.MostSteps} steps."
+            );
+        (trial.EditAt, trial.Content) = (to.Position, to.Content);
+        Touch(trial);
+    }
+
+    /// <summary>Notes that a command was taken.</summary>
+    public void Note(Guid? command, TrialRow trial, object asked)
+    {
+        if (command is { } id)
+        {
+            db.TrialCommands.Add(
+                new TrialCommandRow
+                {
+                    Id = id,
+                    TrialId = trial.Id,
+                    Revision = trial.Revision,
+                    ArrivedAt = now,
+                    Asked = Fingerprint(asked),
+                }
+            );
+        }
+    }
+
+    /// <summary>A new trial of a formula, the next in number.</summary>
+    public static async Task<TrialRow> Add(PantryDb db, FormulaRow formula, Formula content, string intent, string did, DateTime now)
+    {
+        var trial = new TrialRow
+        {
+            Formula = formula,
+            Number = formula.NewestNumber + 1,
+            Intent = intent,
+            Content = content,
+            ChangedAt = now,
+        };
+        trial.Edits.Add(
+            new TrialEditRow
+            {
+                Position = 0,
+                Did = did,
+                Content = content,
+            }
+        );
+        formula.Trials.Add(trial);
+        await db.SaveChangesAsync();
+        (formula.NewestTrial, formula.NewestNumber, formula.TrialCount) = (trial.Id, trial.Number, formula.TrialCount + 1);
+        (formula.Family, formula.ChangedAt) = (content.Family, now);
+        return trial;
+    }
+
+    private void Touch(TrialRow trial)
+    {
+        (trial.Revision, trial.ChangedAt) = (trial.Revision + 1, now);
+        var formula = trial.Formula!;
+        formula.ChangedAt = now;
+        if (formula.NewestTrial == trial.Id)
+        {
+            formula.Family = trial.Content.Family;
+        }
+    }
+
+    private static string Fingerprint(object asked) =>
+        Convert.ToHexString(SHA256.HashData(System.Text.Json.JsonSerializer.SerializeToUtf8Bytes(asked, asked.GetType(), WireJson.Options)));
+}

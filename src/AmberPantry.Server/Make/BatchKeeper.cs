@@ -1,0 +1,148 @@
+using System.Globalization;
+using System.Text.Json;
+using AmberPantry.Core;
+using AmberPantry.Core.Making;
+using AmberPantry.Data;
+using AmberPantry.Data.Batches;
+using AmberPantry.Server.Hosting;
+using AmberPantry.Server.House;
+using Microsoft.EntityFrameworkCore;
+
+namespace AmberPantry.Server.Make;
+
+/// <summary>Keeps batches: one command, one transaction, taken once whatever comes twice.</summary>
+internal sealed class BatchKeeper(PantryDb db, WorkshopKeeper keeper, PantryClock clock)
+{
+    private const int MostSequence = 99_999;
+
+    /// <summary>Begins a batch of a trial, after the stops have been read and signed.</summary>
+    /// <exception cref="Refusal">E_NOT_SIGNED with the stops that nobody has signed for.</exception>
+    public Task<int> Begin(BeginBatch begin)
+    {
+        var stamp = begin.Stamp ?? new Stamp(Guid.NewGuid(), clock.Now, clock.Now);
+        var at = stamp.Happened(clock);
+        return db.Command(async () =>
+        {
+            if (await db.Batches.Where(row => row.BegunBy == stamp.Id).Select(row => (int?)row.Id).FirstOrDefaultAsync() is { } already)
+            {
+                return already;
+            }
+
+            var trial = await db.Trials.Include(row => row.Formula).FirstOrDefaultAsync(row => row.Id == begin.Trial)
+                ?? throw new NotThereException("That trial");
+            var open = keeper.Open;
+            StartOf(trial.Id, trial.Revision, trial.Content, open).Check(begin.Signature);
+            var steps = new Core.Making.Routes.MakingPlan(open.Shelf, open.Workshop).For(trial.Content);
+            var batch = Batch.Begin(await NextLot(trial.Formula!.Name, clock.Now), trial.Content, steps, at);
+            var row = new BatchRow
+            {
+                Lot = batch.Lot,
+                TrialId = trial.Id,
+                Content = batch.Content,
+                Steps = steps,
+                AtStep = batch.AtStep,
+                WorkroomC = open.Workshop.WorkroomC,
+                HumidityPercent = open.Workshop.HumidityPercent,
+                BegunBy = stamp.Id,
+                SignedBy = begin.Signature?.By.Trim() ?? "",
+            };
+            row.Take(batch, open.Shelf);
+            db.Batches.Add(row);
+            trial.MadeAt ??= clock.Now;
+            trial.Revision++;
+            await db.SaveChangesAsync();
+            return row.Id;
+        });
+    }
+
+    public static StartCheck StartOf(int trial, int revision, Core.Formulas.Formula content, OpenWorkshop open) =>
+        StartCheck.Of($"{trial}.{revision}", open.Assessor.Assess(content, new Core.Assessment.Question { Parts = [] }).Findings);
+
+    /// <exception cref="Refusal">Whatever <see cref="Batch.Apply"/> refuses; E_REPEATED when the id came with something else.</exception>
+    public async Task Take(int id, BatchAct act)
+    {
+        var stamp = act.Stamp;
+        var at = stamp.Happened(clock);
+        await db.Command(async () =>
+        {
+            if (await db.BatchCommands.AsNoTracking().FirstOrDefaultAsync(row => row.Id == stamp.Id) is { } known)
+            {
+                return known.BatchId == id && Same(known.Command, act.Command)
+                    ? false
+                    : throw new Refusal(
+                        Codes.Repeated,
+                        "stamp.id",
+                        stamp.Id,
+                        "A command of this id was taken already, and it said something else.",
+                        "Give each command a new id."
+                    );
+            }
+
+            var row = await db
+                .Batches.Include(one => one.Done)
+                .Include(one => one.Observations)
+                .AsSplitQuery()
+                .FirstOrDefaultAsync(one => one.Id == id)
+                ?? throw new NotThereException("That batch");
+            var batch = row.ToBatch();
+            var open = keeper.Open;
+            var bench = new MakersBench(open.Shelf, open.Workshop, open.Assessor);
+            foreach (var change in batch.Apply(act.Command, stamp.Id, at, bench))
+            {
+                batch = batch.With(change);
+            }
+
+            row.Take(batch with { TouchedAt = clock.Now }, open.Shelf);
+            row.Revision++;
+            db.BatchCommands.Add(
+                new BatchCommandRow
+                {
+                    Id = stamp.Id,
+                    BatchId = id,
+                    HappenedAt = at,
+                    ArrivedAt = clock.Now,
+                    Command = act.Command,
+                }
+            );
+            return true;
+        });
+    }
+
+    /// <summary>Forgets a batch in which nothing has been weighed yet.</summary>
+    public Task<bool> GiveUp(int id) =>
+        db.Command(async () =>
+        {
+            var row = await db.Batches.Include(one => one.Done).Include(one => one.Trial).FirstOrDefaultAsync(one => one.Id == id)
+                ?? throw new NotThereException("That batch");
+            row.ToBatch().CheckForgettable();
+            db.Batches.Remove(row);
+            if (!await db.Batches.AnyAsync(other => other.TrialId == row.TrialId && other.Id != id))
+            {
+                row.Trial!.MadeAt = null;
+                row.Trial.Revision++;
+            }
+
+            return true;
+        });
+
+    /// <summary>First letters of the name, the year, and a number that runs on through the year.</summary>
+    private async Task<string> NextLot(string name, DateTime now)
+    {
+        var letters = string.Concat(
+            name.Split(' ', '-').Where(word => word.Length > 0 && char.IsLetter(word[0])).Take(2).Select(word => char.ToUpperInvariant(word[0]))
+        );
+        var year = $"-{now.ToString("yy", CultureInfo.InvariantCulture)}-";
+        var lots = await db.Batches.Where(batch => batch.Lot.Contains(year)).Select(batch => batch.Lot).ToListAsync();
+        var last = lots.Select(lot =>
+                int.TryParse(lot.AsSpan(lot.LastIndexOf('-') + 1), NumberStyles.None, CultureInfo.InvariantCulture, out var n) && n <= MostSequence
+                    ? n
+                    : 0
+            )
+            .DefaultIfEmpty(0)
+            .Max();
+        return $"{(letters.Length > 0 ? letters : "B")}{year}{last + 1:000}";
+    }
+
+    private static bool Same(BatchCommand a, BatchCommand b) =>
+        JsonSerializer.Serialize(a, AmberJson.Options) == JsonSerializer.Serialize(b, AmberJson.Options);
+}

@@ -1,0 +1,249 @@
+using AmberPantry.Core;
+using AmberPantry.Core.Making;
+using AmberPantry.Core.Making.Routes;
+using AmberPantry.Core.Science.Melt;
+using AmberPantry.Core.Workshops;
+using AmberPantry.Data;
+using AmberPantry.Data.Batches;
+using AmberPantry.Server.Bench;
+using AmberPantry.Server.Hosting;
+using AmberPantry.Server.House;
+using AmberPantry.Server.Make;
+using Microsoft.EntityFrameworkCore;
+
+namespace AmberPantry.Server.Today;
+
+/// <summary>Finished stock of one batch.</summary>
+public sealed record StockLayer
+{
+    public required int Batch { get; init; }
+
+    public required string Lot { get; init; }
+
+    /// <summary>Formula and trial.</summary>
+    public required string Name { get; init; }
+
+    public required int Units { get; init; }
+
+    /// <summary>Word for one container.</summary>
+    public required string Unit { get; init; }
+
+    public required double SlumpC { get; init; }
+
+    public required StockPlace Place { get; init; }
+
+    /// <summary>#RRGGBB.</summary>
+    public required string Colour { get; init; }
+
+    /// <summary>Whether it would slump in tomorrow's warmest place where it lies.</summary>
+    public required bool Slumps { get; init; }
+}
+
+/// <param name="TodayC">As set for the house, °C.</param>
+/// <param name="TomorrowC">As typed for tomorrow, or the house's.</param>
+public sealed record TomorrowPlace(string Id, string Name, LandmarkKind Kind, double TodayC, double TomorrowC, double? Hours);
+
+/// <summary>What a look asks to be done.</summary>
+public enum LookKind
+{
+    HoldBack,
+    PressTest,
+}
+
+/// <param name="Batch">The batch it is about.</param>
+public sealed record Look(string Id, Severity Severity, string Sentence, LookKind Kind, int Batch);
+
+public sealed record SettingNow(int Batch, string Name, string Says, DateTime Since);
+
+/// <summary>The room as last read.</summary>
+public sealed record RoomView(double WorkroomC, double? HumidityPercent, DateTime? ReadAt);
+
+/// <summary>The first page.</summary>
+public sealed record TodayView
+{
+    public required DateTime Now { get; init; }
+
+    public required bool IsMadeUp { get; init; }
+
+    public required RoomView Room { get; init; }
+
+    public required IReadOnlyList<BatchBrief> Interrupted { get; init; }
+
+    public required IReadOnlyList<SettingNow> Setting { get; init; }
+
+    public required IReadOnlyList<Look> Looks { get; init; }
+
+    public required IReadOnlyList<TomorrowPlace> Places { get; init; }
+
+    /// <summary>The one that stands most heat first; where there is very much, what slumps first.</summary>
+    public required IReadOnlyList<StockLayer> Stock { get; init; }
+
+    public required string Sentence { get; init; }
+
+    public required IReadOnlyList<FormulaBrief> Formulas { get; init; }
+}
+
+internal static class TodayViews
+{
+    private const string MostOpen = "30";
+    private const int MostStock = 60;
+    private const string MostFormulas = "12";
+    private const int MostPresses = 20;
+
+    /// <summary>A batch is judged by thumb from the next day on, until two weeks have passed.</summary>
+    private static readonly TimeSpan PressFrom = TimeSpan.FromHours(20);
+    private static readonly TimeSpan PressUntil = TimeSpan.FromDays(15);
+
+    public static async Task<TodayView> Get(PantryDb db, WorkshopKeeper keeper, PantryClock clock)
+    {
+        var open = keeper.Open;
+        var say = new Wording(open.Workshop);
+        var places = Places(open);
+        var hottest = places.Where(place => place.Kind == LandmarkKind.Storage).MaxBy(place => place.TomorrowC);
+        var waiting = (await BatchViews.Open(db, take: MostOpen)).Items;
+        var setting = waiting.Where(batch => batch.AtKind == StepKind.Set).ToArray();
+        var stock = await Stock(db, open, hottest?.TomorrowC ?? double.NegativeInfinity);
+        return new TodayView
+        {
+            Now = clock.Now,
+            IsMadeUp = clock.IsMadeUp,
+            Room = new RoomView(open.Workshop.WorkroomC, open.Workshop.HumidityPercent, open.ReadAt),
+            Interrupted = [.. waiting.Except(setting)],
+            Setting = [.. setting.Select(batch => Sets(batch, say, open.Workshop))],
+            Looks = [.. stock.Where(layer => layer.Slumps).Select(layer => HoldBack(layer, hottest!, say)), .. await Presses(db, clock.Now)],
+            Places = places,
+            Stock = stock,
+            Sentence = await Tell(db, stock, hottest, say),
+            Formulas = (await FormulaEndpoints.List(db, take: MostFormulas)).Items,
+        };
+    }
+
+    private static TomorrowPlace[] Places(OpenWorkshop open) =>
+        [
+            .. open
+                .Workshop.Landmarks.Where(place => place.Kind is LandmarkKind.Storage or LandmarkKind.Workroom)
+                .Select(place => new TomorrowPlace(
+                    place.Id,
+                    place.Name,
+                    place.Kind,
+                    place.TemperatureC,
+                    open.Tomorrow.GetValueOrDefault(place.Id, place.TemperatureC),
+                    place.Hours
+                )),
+        ];
+
+    private static async Task<StockLayer[]> Stock(PantryDb db, OpenWorkshop open, double hottestC)
+    {
+        var rows = await db
+            .Batches.AsNoTracking()
+            .Where(row => row.UnitsLeft > 0)
+            .OrderBy(row => row.SlumpC)
+            .ThenBy(row => row.Id)
+            .Take(MostStock)
+            .Select(row => new
+            {
+                row.Id,
+                row.Lot,
+                row.Trial!.Formula!.Name,
+                row.Trial.Number,
+                row.UnitsLeft,
+                row.Container,
+                row.SlumpC,
+                row.Place,
+                row.Colour,
+            })
+            .ToListAsync();
+        return
+        [
+            .. rows.Select(row => new StockLayer
+                {
+                    Batch = row.Id,
+                    Lot = row.Lot,
+                    Name = $"{row.Name} trial {row.Number}",
+                    Units = row.UnitsLeft!.Value,
+                    Unit = open.Workshop.FindContainer(row.Container)?.Unit ?? "container",
+                    SlumpC = row.SlumpC ?? TemperatureGrid.Ruler.FirstC,
+                    Place = row.Place,
+                    Colour = row.Colour,
+                    Slumps = row.Place == StockPlace.Shelf && (row.SlumpC ?? TemperatureGrid.Ruler.FirstC) < hottestC,
+                })
+                .OrderByDescending(layer => layer.SlumpC)
+                .ThenBy(layer => layer.Lot, StringComparer.Ordinal),
+        ];
+    }
+
+    private static async Task<IEnumerable<Look>> Presses(PantryDb db, DateTime now)
+    {
+        DateTime from = now - PressUntil,
+            to = now - PressFrom;
+        var due = await db
+            .Batches.AsNoTracking()
+            .Where(row => !row.Pressed && row.FinishedAt > from && row.FinishedAt <= to)
+            .OrderByDescending(row => row.FinishedAt)
+            .Take(MostPresses)
+            .Select(row => new
+            {
+                row.Id,
+                row.Trial!.Formula!.Name,
+                row.Trial.Number,
+                row.FinishedAt,
+            })
+            .ToListAsync();
+        return due.Select(row => new Look(
+            $"press-{row.Id}",
+            Severity.Note,
+            $"{row.Name} trial {row.Number}, **day {(now - row.FinishedAt!.Value).Days + 1}**: press test due.",
+            LookKind.PressTest,
+            row.Id
+        ));
+    }
+
+    private static Look HoldBack(StockLayer layer, TomorrowPlace hottest, Wording say) =>
+        new(
+            $"slump-{layer.Batch}",
+            Severity.Fix,
+            $"{layer.Units} {Plural(layer.Unit, layer.Units)} of {layer.Name} {(layer.Units == 1 ? "slumps" : "slump")} at **{say.Temperature(layer.SlumpC)}**. "
+                + $"Tomorrow’s {hottest.Name}: **{say.Temperature(hottest.TomorrowC)}**.",
+            LookKind.HoldBack,
+            layer.Batch
+        );
+
+    private static async Task<string> Tell(PantryDb db, StockLayer[] stock, TomorrowPlace? hottest, Wording say)
+    {
+        var all = await db.Batches.Where(row => row.UnitsLeft > 0).SumAsync(row => row.UnitsLeft) ?? 0;
+        if (all == 0)
+        {
+            return "Nothing finished is on the shelf yet.";
+        }
+
+        if (hottest is null)
+        {
+            return $"{all} on the shelf.";
+        }
+
+        var warm = $"In a {say.Temperature(hottest.TomorrowC)} {hottest.Name}";
+        var slumping = stock.Where(layer => layer.Slumps).ToArray();
+        if (slumping.Length == 0)
+        {
+            return $"{warm} all {all} keep their shape where they lie.";
+        }
+
+        var units = await db
+            .Batches.Where(row => row.UnitsLeft > 0 && row.Place == StockPlace.Shelf && (row.SlumpC == null || row.SlumpC < hottest.TomorrowC))
+            .SumAsync(row => row.UnitsLeft)
+            ?? 0;
+        const int MostNamed = 6;
+        string[] names = [.. slumping.Take(MostNamed).Select(layer => $"{layer.Units} {Plural(layer.Unit, layer.Units)} of {layer.Name}")];
+        return $"{warm} {units} of {all} slump: {Wording.List(slumping.Length > MostNamed ? [.. names, "more"] : names)}.";
+    }
+
+    private static SettingNow Sets(BatchBrief batch, Wording say, Workshop workshop) =>
+        new(
+            batch.Id,
+            $"{batch.FormulaName} trial {batch.TrialNumber}, lot {batch.Lot}",
+            $"cap within {say.Degrees(MeltAndPour.CapWithinC)} of the room, {say.Temperature(workshop.WorkroomC)}",
+            batch.TouchedAt
+        );
+
+    private static string Plural(string unit, int count) => count == 1 ? unit : $"{unit}s";
+}
