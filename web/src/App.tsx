@@ -1,7 +1,8 @@
 import { ConfigProvider } from "antd";
 import { lazy, Suspense, useState } from "react";
 import { Navigate, Route, Routes, useLocation, useNavigate } from "react-router";
-import { BenchDoor, BenchPage } from "./places/bench/Bench";
+import { BenchPage } from "./places/bench/Bench";
+import { BenchDoor } from "./places/bench/BenchDoor";
 import { StartFormula } from "./places/bench/StartFormula";
 import { MakeBatch } from "./places/make/MakeBatch";
 import { MakeList } from "./places/make/MakeList";

@@ -3,7 +3,9 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { api, NoConnection, Refused } from "./api/client";
+import { keys } from "./api/keys";
 import { App } from "./App";
+import { startOutbox } from "./shell/outbox";
 import "@fontsource-variable/archivo/wdth.css";
 import "@fontsource-variable/atkinson-hyperlegible-next/index.css";
 import "./theme/tokens.css";
@@ -22,7 +24,10 @@ const queries = new QueryClient({
 });
 
 // Asked beside the house, not after it.
-if (/^\/(today)?$/.test(location.pathname)) void queries.prefetchQuery({ queryKey: ["today"], queryFn: api.today });
+if (/^\/(today)?$/.test(location.pathname)) void queries.prefetchQuery({ queryKey: keys.today, queryFn: api.today });
+
+// What an earlier page could not send goes now.
+startOutbox();
 
 const root = document.getElementById("root");
 if (!root) throw new Error("The page has no root.");

@@ -29,14 +29,15 @@ describe("the typed client", () => {
   });
 
   it("answers the data of a call that was taken", async () => {
-    answer(200, [{ id: 4, name: "Slipway" }]);
-    expect((await api.formulas())[0]?.name).toBe("Slipway");
-    expect(new URL(wire.asked[0]?.url ?? "").pathname).toBe("/api/formulas");
+    answer(200, { items: [{ id: 4, name: "Slipway" }], next: null, total: 1 });
+    expect((await api.formulas({ search: "slip", take: "20" })).items[0]?.name).toBe("Slipway");
+    const asked = new URL(wire.asked[0]?.url ?? "");
+    expect(asked.pathname + asked.search).toBe("/api/formulas?search=slip&take=20");
   });
 
   it("keeps a refusal's words, field and remedy", async () => {
     answer(400, { error: "E_RANGE", field: "share", detail: "120 is above 100.", remedy: "Type 0 to 100." });
-    const refused = await api.editTrial(1, 2, []).catch((error: unknown) => error);
+    const refused = await api.editTrial(1, 2, [], "c1").catch((error: unknown) => error);
     expect(refused).toBeInstanceOf(Refused);
     expect((refused as Refused).field).toBe("share");
     expect((refused as Refused).line).toBe("120 is above 100. Type 0 to 100.");
@@ -44,15 +45,15 @@ describe("the typed client", () => {
 
   it("hands over the other window's version", async () => {
     answer(409, { error: "E_CHANGED", detail: "Changed.", remedy: "", theirs: { id: 1, revision: 9 } });
-    const refused = (await api.undo(1, 2).catch((error: unknown) => error)) as Refused;
+    const refused = (await api.undo(1, 2, "c1").catch((error: unknown) => error)) as Refused;
     expect(refused.status).toBe(409);
-    expect(refused.theirs?.revision).toBe(9);
+    expect(refused.theirs).toEqual({ id: 1, revision: 9 });
   });
 
   it("has words even for an answer that has none", async () => {
     answer(500, {});
     const refused = (await api.house().catch((error: unknown) => error)) as Refused;
-    expect(refused.line).toBe("That could not be worked out. Your change is kept. Try again.");
+    expect(refused.line).toBe("That could not be worked out. Try again.");
   });
 
   it("tells once when the server goes and once when it is back", async () => {
@@ -69,14 +70,21 @@ describe("the typed client", () => {
     stop();
   });
 
-  it("asks the bench's question without the science beside it, unless that is wanted", async () => {
+  it("asks for the parts a place shows, and no others", async () => {
     answer(200, {});
     const formula = { family: "balm", lines: [], batch: { grams: 1, lossPercent: 0 } } as never;
-    await api.assess({ formula });
-    await api.assess({ formula, whole: true });
-    const bodies = await Promise.all(
-      wire.asked.map((request) => request.clone().json() as Promise<{ whole: boolean }>),
-    );
-    expect(bodies.map((body) => body.whole)).toEqual([false, true]);
+    await api.assess({ formula, parts: ["melt"] } as never);
+    const body = (await wire.asked[0]?.clone().json()) as { parts: string[] };
+    expect(body.parts).toEqual(["melt"]);
+  });
+
+  it("sends a command of a batch with its stamp, so that twice is once", async () => {
+    answer(200, { id: 3 });
+    await api.act(3, { id: "c1", at: "t", sentAt: "t" } as never, { kind: "record_step", step: "s1" } as never);
+    expect(new URL(wire.asked[0]?.url ?? "").pathname).toBe("/api/batches/3/commands");
+    expect(await wire.asked[0]?.clone().json()).toEqual({
+      stamp: { id: "c1", at: "t", sentAt: "t" },
+      command: { kind: "record_step", step: "s1" },
+    });
   });
 });

@@ -13,21 +13,45 @@ type Full<T> = T extends (infer U)[]
 export type Trial = Full<Schemas["TrialView"]>;
 export type Formula = Full<Schemas["Formula"]>;
 export type FormulaLine = Full<Schemas["FormulaLine"]>;
-export type FormulaEdit =
-  | ({ kind: "set-share" } & Omit<Schemas["FormulaEditSetShare"], "kind">)
-  | ({ kind: "move-boundary" } & Omit<Schemas["FormulaEditMoveBoundary"], "kind">)
-  | ({ kind: "add-line" } & Omit<Schemas["FormulaEditAddLine"], "kind">)
-  | ({ kind: "remove-line" } & Omit<Schemas["FormulaEditRemoveLine"], "kind">)
-  | ({ kind: "swap-material" } & Omit<Schemas["FormulaEditSwapMaterial"], "kind">)
-  | ({ kind: "move-line" } & Omit<Schemas["FormulaEditMoveLine"], "kind">)
-  | ({ kind: "keep-line" } & Omit<Schemas["FormulaEditKeepLine"], "kind">)
-  | ({ kind: "choose-makeweight" } & Omit<Schemas["FormulaEditChooseMakeweight"], "kind">)
-  | ({ kind: "set-phase" } & Omit<Schemas["FormulaEditSetPhase"], "kind">)
-  | ({ kind: "trade" } & Omit<Schemas["FormulaEditTrade"], "kind">)
-  | ({ kind: "set-batch" } & Omit<Schemas["FormulaEditSetBatch"], "kind">)
-  | ({ kind: "set-pour" } & Omit<Schemas["FormulaEditSetPour"], "kind">);
+type Word<T extends string> = T extends `FormulaEdit${infer Name}` ? Name : never;
+type Kinds = {
+  SetShare: "set_share";
+  MoveBoundary: "move_boundary";
+  AddLine: "add_line";
+  RemoveLine: "remove_line";
+  SwapMaterial: "swap_material";
+  MoveLine: "move_line";
+  KeepLine: "keep_line";
+  ChooseMakeweight: "choose_makeweight";
+  SetPhase: "set_phase";
+  Trade: "trade";
+  SetBatch: "set_batch";
+  SetPour: "set_pour";
+};
+export type FormulaEdit = {
+  [K in keyof Kinds]: { kind: Kinds[K] } & Omit<Schemas[`FormulaEdit${K}`], "kind">;
+}[keyof Kinds & Word<keyof Schemas>];
+type Acts = {
+  RecordStep: "record_step";
+  GoToStep: "go_to_step";
+  RescalePot: "rescale_pot";
+  FinishBatch: "finish";
+  PlaceStock: "place_stock";
+  CountStock: "count_stock";
+  WriteNotes: "write_notes";
+  Observe: "observe";
+  Withdraw: "withdraw";
+};
+/** Something done to a batch. */
+export type BatchCommand = {
+  [K in keyof Acts]: { kind: Acts[K] } & Omit<Schemas[`BatchCommand${K}`], "kind">;
+}[keyof Acts];
 export type Assessment = Full<Schemas["Assessment"]>;
 export type AssessAnswer = Full<Schemas["AssessAnswer"]>;
+export type Part = Schemas["Part"];
+export type Parts = Full<Schemas["AssessmentParts"]>;
+export type MeltPart = Full<Schemas["MeltPart"]>;
+export type ExplainStep = Full<Schemas["ExplainStep"]>;
 export type Finding = Full<Schemas["Finding"]>;
 export type Remedy = Full<Schemas["Remedy"]>;
 export type Severity = Schemas["Severity"];
@@ -40,14 +64,20 @@ export type House = Full<Schemas["HouseView"]>;
 export type HouseSettings = Full<Schemas["HouseSettings"]>;
 export type Landmark = Full<Schemas["Landmark"]>;
 export type Batch = Full<Schemas["BatchView"]>;
+export type StartCheck = Full<Schemas["StartCheck"]>;
+export type Observation = Full<Schemas["Observation"]>;
 export type BatchBrief = Full<Schemas["BatchBrief"]>;
 export type MakeStep = Full<Schemas["MakeStep"]>;
 export type Today = Full<Schemas["TodayView"]>;
 export type FormulaBrief = Full<Schemas["FormulaBrief"]>;
 export type FoundMix = Full<Schemas["FoundMix"]>;
 export type PourOverChoices = Full<Schemas["PourOverChoices"]>;
-export type CopyPreview = Full<Schemas["CopyPreview"]>;
-export type Family = Schemas["Family"];
+export type CopyWork = Full<Schemas["CopyWorkView"]>;
+export type DailyCopy = Full<Schemas["DailyCopy"]>;
+export type FamilyKind = Full<Schemas["FamilyView"]>;
+export type Family = string;
+/** A page of a list. */
+export type Page<T> = { items: T[]; next: string | null; total: number };
 
 /** A refusal as the server words it: what, where, and what to do instead. */
 export class Refused extends Error {
@@ -57,7 +87,7 @@ export class Refused extends Error {
     message: string,
     readonly remedy: string,
     readonly field: string,
-    readonly theirs?: Trial,
+    readonly theirs?: unknown,
   ) {
     super(message);
   }
@@ -112,93 +142,117 @@ async function data<T>(call: Promise<{ data?: T; error?: unknown; response: Resp
   throw new Refused(
     answer.response.status,
     String(problem.error ?? "E_SERVER"),
-    String(problem.detail ?? "That could not be worked out. Your change is kept."),
+    String(problem.detail ?? "That could not be worked out."),
     String(problem.remedy ?? "Try again."),
     String(problem.field ?? ""),
-    problem.theirs as Trial | undefined,
+    problem.theirs,
   );
 }
 
 const at = (id: number) => ({ params: { path: { id } } });
 
+export type ListQuery = { search?: string; family?: string; order?: string; after?: string; take?: string };
+
+/** A whole file sent as it is. */
+async function sendFile(file: Blob): Promise<CopyWork> {
+  let response: Response;
+  try {
+    response = await fetch("/api/house/copy", {
+      method: "POST",
+      body: file,
+      headers: { "Content-Type": "application/zip" },
+    });
+  } catch {
+    tell(false);
+    throw new NoConnection("The workshop’s server does not answer.");
+  }
+  const answer: unknown = await response.json().catch(() => ({}));
+  return data<CopyWork>(
+    Promise.resolve(response.ok ? { data: answer as CopyWork, response } : { error: answer, response }),
+  );
+}
+
 /** Every call the pages make, one line each. */
 export const api = {
-  /** The bench draws melting: the science beside it is left out of the answer. */
   assess: (body: Schemas["AssessRequest"], signal?: AbortSignal) =>
-    data(client.POST("/api/assess", { body: { whole: false, ...body }, signal })),
+    data(client.POST("/api/assess", { body, signal })) as Promise<AssessAnswer>,
   mix: (formula: Formula, holdsAtC: number) => data(client.POST("/api/mix", { body: { formula, holdsAtC } })),
+  families: () => data(client.GET("/api/families")),
   materials: () => data(client.GET("/api/materials")),
   findMaterials: (text: string) => data(client.GET("/api/materials/find", { params: { query: { text } } })),
-  formulas: () => data(client.GET("/api/formulas")),
-  startFormula: (body: Schemas["StartFormula"]) => data(client.POST("/api/formulas", { body })),
+  callMaterial: (material: string, names: string[]) =>
+    data(client.PUT("/api/materials/names", { body: { material, names } })),
+  formulas: (query: ListQuery = {}) =>
+    data(client.GET("/api/formulas", { params: { query } })) as Promise<Page<FormulaBrief>>,
+  startFormula: (body: Schemas["StartFormula"]) => data(client.POST("/api/formulas", { body })) as Promise<Trial>,
   renameFormula: (id: number, name: string) =>
     data(client.PUT("/api/formulas/{id}/name", { ...at(id), body: { name } })),
-  trial: (id: number) => data(client.GET("/api/trials/{id}", at(id))),
-  editTrial: (id: number, revision: number, edits: FormulaEdit[], did?: string) =>
+  trial: (id: number) => data(client.GET("/api/trials/{id}", at(id))) as Promise<Trial>,
+  editTrial: (id: number, revision: number, edits: FormulaEdit[], command: string) =>
     data(
       client.POST("/api/trials/{id}/edits", {
         ...at(id),
-        body: { revision, edits, did: did ?? null } as Schemas["EditTrial"],
+        body: { revision, edits, did: null, command } as Schemas["EditTrial"],
       }),
-    ),
-  replaceTrial: (id: number, revision: number, content: Formula) =>
-    data(client.PUT("/api/trials/{id}/content", { ...at(id), body: { revision, content } })),
-  undo: (id: number, revision: number) => data(client.POST("/api/trials/{id}/undo", { ...at(id), body: { revision } })),
-  redo: (id: number, revision: number) => data(client.POST("/api/trials/{id}/redo", { ...at(id), body: { revision } })),
+    ) as Promise<Trial>,
+  undo: (id: number, revision: number, command: string) =>
+    data(client.POST("/api/trials/{id}/undo", { ...at(id), body: { revision, command } })) as Promise<Trial>,
+  redo: (id: number, revision: number, command: string) =>
+    data(client.POST("/api/trials/{id}/redo", { ...at(id), body: { revision, command } })) as Promise<Trial>,
   forkTrial: (id: number, intent: string, edits: FormulaEdit[], content?: Formula) =>
     data(
       client.POST("/api/trials/{id}/fork", {
         ...at(id),
-        body: { intent, edits, content: content ?? null } as Schemas["ForkTrial"],
+        body: { intent, edits, content: content ?? null, command: crypto.randomUUID() } as Schemas["ForkTrial"],
       }),
-    ),
+    ) as Promise<Trial>,
   plan: (id: number) => data(client.GET("/api/trials/{id}/plan", at(id))),
   setAside: (id: number, finding: string, reason: string, value: number | null) =>
-    data(client.POST("/api/trials/{id}/set-aside", { ...at(id), body: { finding, reason, value } })),
+    data(client.POST("/api/trials/{id}/set-aside", { ...at(id), body: { finding, reason, value } })) as Promise<Trial>,
   takeBack: (id: number, finding: string) =>
-    data(client.DELETE("/api/trials/{id}/set-aside/{finding}", { params: { path: { id, finding } } })),
-  openBatches: () => data(client.GET("/api/batches")),
-  beginBatch: (trial: number) => data(client.POST("/api/batches", { body: { trial } })),
-  batch: (id: number) => data(client.GET("/api/batches/{id}", at(id))),
-  recordStep: (id: number, step: number, body: Schemas["RecordStep"]) =>
-    data(client.PUT("/api/batches/{id}/steps/{step}", { params: { path: { id, step } }, body })),
-  goToStep: (id: number, step: number) => data(client.PUT("/api/batches/{id}/at", { ...at(id), body: { step } })),
-  pourOver: (id: number, step: number, weighedG: number) =>
+    data(
+      client.DELETE("/api/trials/{id}/set-aside/{finding}", { params: { path: { id, finding } } }),
+    ) as Promise<Trial>,
+  openBatches: (query: ListQuery = {}) =>
+    data(client.GET("/api/batches", { params: { query } })) as Promise<Page<BatchBrief>>,
+  startCheck: (trial: number) => data(client.GET("/api/batches/start/{trial}", { params: { path: { trial } } })),
+  beginBatch: (trial: number, signature: Schemas["Signature"] | null, id: string) => {
+    const now = new Date().toISOString();
+    return data(
+      client.POST("/api/batches", {
+        body: { trial, signature, stamp: { id, at: now, sentAt: now } } as Schemas["BeginBatch"],
+      }),
+    ) as Promise<Batch>;
+  },
+  batch: (id: number) => data(client.GET("/api/batches/{id}", at(id))) as Promise<Batch>,
+  act: (id: number, stamp: Schemas["Stamp"], command: BatchCommand) =>
+    data(
+      client.POST("/api/batches/{id}/commands", {
+        ...at(id),
+        body: { stamp, command } as Schemas["BatchAct"],
+      }),
+    ) as Promise<Batch>,
+  pourOver: (id: number, step: string, weighedG: number) =>
     data(client.POST("/api/batches/{id}/over-pour", { ...at(id), body: { step, weighedG } })),
-  rescale: (id: number, step: number, weighedG: number) =>
-    data(client.POST("/api/batches/{id}/rescale", { ...at(id), body: { step, weighedG } })),
-  finishBatch: (id: number, units: number | null, notes: string) =>
-    data(client.PUT("/api/batches/{id}/finish", { ...at(id), body: { units, notes } })),
-  placeStock: (id: number, place: Schemas["StockPlace"]) =>
-    data(client.PUT("/api/batches/{id}/place", { ...at(id), body: { place } })),
   giveUpBatch: (id: number) => data(client.DELETE("/api/batches/{id}", at(id))),
-  logbook: () => data(client.GET("/api/logbook")),
-  observe: (id: number, body: Schemas["Observe"]) =>
-    data(client.POST("/api/logbook/{id}/observations", { ...at(id), body })),
-  withdraw: (id: number, observation: number) =>
-    data(client.DELETE("/api/logbook/{id}/observations/{observation}", { params: { path: { id, observation } } })),
-  keepNotes: (id: number, notes: string) => data(client.PUT("/api/logbook/{id}/notes", { ...at(id), body: { notes } })),
-  today: () => data(client.GET("/api/today")),
+  logbook: (query: ListQuery = {}) =>
+    data(client.GET("/api/logbook", { params: { query } })) as Promise<Page<BatchBrief>>,
+  today: () => data(client.GET("/api/today")) as Promise<Today>,
   readRoom: (workroomC: number, humidityPercent: number | null) =>
-    data(client.PUT("/api/today/reading", { body: { workroomC, humidityPercent } })),
+    data(client.PUT("/api/today/reading", { body: { workroomC, humidityPercent } })) as Promise<Today>,
   tomorrow: (temperatures: Record<string, number>) =>
-    data(client.PUT("/api/today/tomorrow", { body: { temperatures } })),
-  house: () => data(client.GET("/api/house")),
-  saveHouse: (body: HouseSettings) => data(client.PUT("/api/house", { body })),
-  previewCopy: (body: unknown) =>
-    data(
-      client.POST("/api/house/copy/preview", {
-        body: body as never,
-        bodySerializer: (text) => text as never,
-        headers: { "Content-Type": "application/json" },
-      }),
-    ),
-  takeCopy: (body: unknown) =>
-    data(
-      client.POST("/api/house/copy", {
-        body: body as never,
-        bodySerializer: (text) => text as never,
-        headers: { "Content-Type": "application/json" },
-      }),
-    ),
+    data(client.PUT("/api/today/tomorrow", { body: { temperatures } })) as Promise<Today>,
+  house: () => data(client.GET("/api/house")) as Promise<House>,
+  saveHouse: (house: HouseSettings, revision: number) =>
+    data(client.PUT("/api/house", { body: { house, revision } as Schemas["SaveHouse"] })) as Promise<House>,
+  bringCopy: sendFile,
+  copyWork: (id: string) =>
+    data(client.GET("/api/house/copy/work/{id}", { params: { path: { id } } })) as Promise<CopyWork>,
+  keepCopy: (id: string) =>
+    data(client.POST("/api/house/copy/work/{id}/keep", { params: { path: { id } } })) as Promise<CopyWork>,
+  stopCopy: (id: string) =>
+    data(client.DELETE("/api/house/copy/work/{id}", { params: { path: { id } } })) as Promise<CopyWork>,
+  dailyCopies: () => data(client.GET("/api/house/copies")) as Promise<DailyCopy[]>,
+  restoreCopy: (name: string) =>
+    data(client.POST("/api/house/copies/{name}/restore", { params: { path: { name } } })) as Promise<CopyWork>,
 };

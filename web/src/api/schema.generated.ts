@@ -117,6 +117,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/families": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["families"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/science/composition/weigh": {
         parameters: {
             query?: never;
@@ -1487,9 +1503,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query: {
-                    text: string;
-                    most?: number;
+                query?: {
+                    text?: string;
+                    most?: string;
                 };
                 header?: never;
                 path?: never;
@@ -1516,6 +1532,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/materials/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CallMaterial"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MaterialView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formulas": {
         parameters: {
             query?: never;
@@ -1525,7 +1580,15 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    /** @description Part of a name. */
+                    search?: string;
+                    family?: string;
+                    order?: string;
+                    /** @description Where the page before ended. */
+                    after?: string;
+                    take?: string;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -1538,7 +1601,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["FormulaBrief"][];
+                        "application/json": components["schemas"]["PageOfFormulaBrief"];
                     };
                 };
             };
@@ -1982,7 +2045,11 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    search?: string;
+                    after?: string;
+                    take?: string;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -1995,7 +2062,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["BatchBrief"][];
+                        "application/json": components["schemas"]["PageOfBatchBrief"];
                     };
                 };
             };
@@ -2025,6 +2092,43 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/start/{trial}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    trial: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StartCheck"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2087,29 +2191,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/batches/{id}/steps/{step}": {
+    "/api/batches/{id}/history": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get?: never;
-        put: {
+        get: {
             parameters: {
                 query?: never;
                 header?: never;
                 path: {
                     id: number;
-                    step: number;
                 };
                 cookie?: never;
             };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["RecordStep"];
-                };
-            };
+            requestBody?: never;
             responses: {
                 /** @description OK */
                 200: {
@@ -2117,11 +2215,12 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["BatchView"];
+                        "application/json": components["schemas"]["BatchHistory"][];
                     };
                 };
             };
         };
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -2129,7 +2228,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/batches/{id}/at": {
+    "/api/batches/{id}/commands": {
         parameters: {
             query?: never;
             header?: never;
@@ -2137,7 +2236,8 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: {
+        put?: never;
+        post: {
             parameters: {
                 query?: never;
                 header?: never;
@@ -2148,7 +2248,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["GoToStep"];
+                    "application/json": components["schemas"]["BatchAct"];
                 };
             };
             responses: {
@@ -2163,7 +2263,6 @@ export interface paths {
                 };
             };
         };
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2211,129 +2310,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/batches/{id}/rescale": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: number;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["PourOver"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["BatchView"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/batches/{id}/finish": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: number;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["FinishBatch"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["BatchView"];
-                    };
-                };
-            };
-        };
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/batches/{id}/place": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: number;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["PlaceStock"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["BatchView"];
-                    };
-                };
-            };
-        };
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/logbook": {
         parameters: {
             query?: never;
@@ -2343,7 +2319,13 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    search?: string;
+                    family?: string;
+                    order?: string;
+                    after?: string;
+                    take?: string;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -2356,132 +2338,12 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["BatchBrief"][];
+                        "application/json": components["schemas"]["PageOfBatchBrief"];
                     };
                 };
             };
         };
         put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/logbook/{id}/observations": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: number;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["Observe"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["BatchView"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/logbook/{id}/observations/{observation}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        delete: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: number;
-                    observation: number;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["BatchView"];
-                    };
-                };
-            };
-        };
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/logbook/{id}/notes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: number;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["BatchNotes"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["BatchView"];
-                    };
-                };
-            };
-        };
         post?: never;
         delete?: never;
         options?: never;
@@ -2638,7 +2500,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["HouseSettings"];
+                    "application/json": components["schemas"]["SaveHouse"];
                 };
             };
             responses: {
@@ -2681,9 +2543,7 @@ export interface paths {
                     headers: {
                         [name: string]: unknown;
                     };
-                    content: {
-                        "application/json": components["schemas"]["WorkshopDocument"];
-                    };
+                    content?: never;
                 };
             };
         };
@@ -2697,7 +2557,8 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["WorkshopDocument"];
+                    "application/zip": components["schemas"]["IFormFile"];
+                    "application/json": components["schemas"]["IFormFile"];
                 };
             };
             responses: {
@@ -2707,7 +2568,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["CopyPreview"];
+                        "application/json": components["schemas"]["CopyWorkView"];
                     };
                 };
             };
@@ -2718,7 +2579,65 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/house/copy/preview": {
+    "/api/house/copy/work/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CopyWorkView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CopyWorkView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/copy/work/{id}/keep": {
         parameters: {
             query?: never;
             header?: never;
@@ -2731,14 +2650,12 @@ export interface paths {
             parameters: {
                 query?: never;
                 header?: never;
-                path?: never;
+                path: {
+                    id: string;
+                };
                 cookie?: never;
             };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["WorkshopDocument"];
-                };
-            };
+            requestBody?: never;
             responses: {
                 /** @description OK */
                 200: {
@@ -2746,7 +2663,79 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["CopyPreview"];
+                        "application/json": components["schemas"]["CopyWorkView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DailyCopy"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/copies/{name}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    name: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CopyWorkView"];
                     };
                 };
             };
@@ -2761,73 +2750,102 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description A finding put aside, and the number it stood at. */
+        AsideAt: {
+            finding: string;
+            /** Format: double */
+            value?: null | number;
+        };
         AssessAnswer: {
             /** @description The formula after the edits. */
             formula: components["schemas"]["Formula"];
             assessment: components["schemas"]["Assessment"];
         };
+        /** @description A question about a formula. */
         AssessRequest: {
             /** @description The formula to judge; its shares total 100. */
             formula: components["schemas"]["Formula"];
             /** @description Changes to make to it first. */
             edits?: null | components["schemas"]["FormulaEdit"][];
-            /**
-             * @description Search remedies too; leave out while something is being dragged.
-             * @default false
-             */
-            withRemedies?: boolean;
-            whatIf?: null | components["schemas"]["WhatIf"];
-            /**
-             * @description Tell the science beside melting too; the bench leaves it out while something is being dragged.
-             * @default true
-             */
-            whole?: boolean;
+            /** @description The sciences to tell of; all of them when left out. */
+            parts?: null | components["schemas"]["Part"][];
+            /** @description Search remedies too; leave out while something is being dragged. */
+            remedies?: boolean;
+            probe?: null | components["schemas"]["Probe"];
+            /** @description Findings put aside: each is told as resting until its number has got worse. */
+            aside?: null | components["schemas"]["AsideAt"][];
         };
-        /** @description Everything the model says of one formula. Numbers carry their unit in the name. */
+        /** @description Everything said of one formula. Numbers carry their unit in the name. */
         Assessment: {
-            curve: null | components["schemas"]["CurveView"];
-            states: components["schemas"]["StateSpan"][];
-            /** Format: double */
-            slumpC: null | number;
-            /** Format: double */
-            clearC: null | number;
-            /** Format: double */
-            doubtC: number;
-            /** Format: double */
-            doubtFactor: number;
-            /** Format: double */
-            estimatedPercent: number;
-            /** Format: double */
-            densityGMl: number;
-            /**
-             * Format: double
-             * @description Where to pour: cloudy below the first, needlessly hot above the second.
-             */
-            pourFromC: null | number;
-            /** Format: double */
-            pourToC: null | number;
-            landmarks: components["schemas"]["LandmarkReading"][];
-            /** @description The states in one line of words. */
-            sentence: string;
             /** Format: double */
             totalPercent: number;
             groups: components["schemas"]["GroupTotal"][];
-            sheet: components["schemas"]["SheetLine"][];
-            /** Format: double */
-            sheetTotalG: number;
-            /** Format: double */
-            smallestFineBatchG: null | number;
+            weighing: components["schemas"]["WeighingPart"];
             cost: components["schemas"]["CostView"];
+            /** @description The line that takes up the rest; null while the pot is empty. */
             makeweightLine: null | string;
-            product?: null | components["schemas"]["Products"];
+            parts: components["schemas"]["AssessmentParts"];
             /** @description Worst first, then nearest to its limit. Remedies are there when they were asked for. */
             findings: components["schemas"]["Finding"][];
+            /** @description Every question this product raises on which practitioners disagree. */
+            schools: components["schemas"]["School"][];
         };
+        /** @description What each science says of a formula; a part is null where it was not asked for. */
+        AssessmentParts: {
+            melt?: null | components["schemas"]["MeltPart"];
+            feel?: null | components["schemas"]["FeelPart"];
+            powder?: null | components["schemas"]["PowderPart"];
+            bath?: null | components["schemas"]["BathPart"];
+            keeping?: null | components["schemas"]["KeepingPart"];
+            scent?: null | components["schemas"]["ScentPart"];
+            colour?: null | components["schemas"]["ColourPart"];
+            safety?: null | components["schemas"]["SafetyPart"];
+        };
+        /** @description A batch as it stands. It changes by commands only; a finished one takes no steps, an unfinished one has no stock. */
+        Batch: {
+            lot: string;
+            /** @description The formula as frozen when the batch began, with what an over-pour changed. */
+            content: components["schemas"]["Formula"];
+            steps: components["schemas"]["MakeStep"][];
+            /** @description Id of the step it stands at. */
+            atStep: string;
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: date-time */
+            touchedAt: string;
+            /** Format: date-time */
+            finishedAt?: null | string;
+            done?: components["schemas"]["StepDone"][];
+            observations?: components["schemas"]["Observation"][];
+            /**
+             * Format: double
+             * @description Slump said of the batch as weighed, °C.
+             */
+            slumpC?: null | number;
+            /** Format: int32 */
+            unitsMade?: null | number;
+            /** Format: int32 */
+            unitsLeft?: null | number;
+            place?: components["schemas"]["StockPlace"];
+            notes?: string;
+            isFinished?: boolean;
+            /** @description What is in the pot, line by line. */
+            pot?: null | components["schemas"]["PotLine"][];
+            /** @description The formula with the true shares of what was weighed. */
+            asWeighed?: components["schemas"]["Formula"];
+        };
+        /** @description Something done to a batch. */
+        BatchAct: {
+            stamp: components["schemas"]["Stamp"];
+            command: components["schemas"]["BatchCommand"];
+        };
+        /** @description A batch as a list shows it. */
         BatchBrief: {
             /** Format: int32 */
             id: number;
             lot: string;
             formulaName: string;
+            family: components["schemas"]["Family"];
             /** Format: int32 */
             trialId: number;
             /** Format: int32 */
@@ -2838,7 +2856,10 @@ export interface components {
             touchedAt: string;
             /** Format: date-time */
             finishedAt: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Place of the step it stands at, from 0.
+             */
             atStep: number;
             /** Format: int32 */
             steps: number;
@@ -2853,38 +2874,110 @@ export interface components {
             /** Format: int32 */
             observations: number;
         };
-        BatchDocument: {
-            lot: string;
-            formula: string;
+        /** @description Something done to a batch, told by the maker's hands. IReadOnlyList&lt;BatchEvent&gt; Batch.Apply(BatchCommand command, Guid id, DateTime at, MakersBench bench) answers what it changes. */
+        BatchCommand: components["schemas"]["BatchCommandRecordStep"] | components["schemas"]["BatchCommandGoToStep"] | components["schemas"]["BatchCommandRescalePot"] | components["schemas"]["BatchCommandFinishBatch"] | components["schemas"]["BatchCommandPlaceStock"] | components["schemas"]["BatchCommandCountStock"] | components["schemas"]["BatchCommandWriteNotes"] | components["schemas"]["BatchCommandObserve"] | components["schemas"]["BatchCommandWithdraw"];
+        BatchCommandCountStock: {
+            /** @enum {string} */
+            kind?: "count_stock";
             /** Format: int32 */
-            trial: number;
-            content: components["schemas"]["Formula"];
-            steps: components["schemas"]["MakeStep"][];
-            /** Format: int32 */
-            atStep?: number;
-            /** Format: date-time */
-            startedAt: string;
-            /** Format: date-time */
-            touchedAt: string;
-            /** Format: date-time */
-            finishedAt?: null | string;
-            /** Format: double */
-            workroomC?: number;
-            /** Format: double */
-            humidityPercent?: null | number;
-            /** Format: double */
-            slumpC?: null | number;
-            /** Format: int32 */
-            unitsMade?: null | number;
-            /** Format: int32 */
-            unitsLeft?: null | number;
-            place?: components["schemas"]["StockPlace"];
-            notes?: string;
-            done?: components["schemas"]["StepDone"][];
-            observations?: components["schemas"]["ObservationDocument"][];
+            unitsLeft: number;
         };
-        BatchNotes: {
+        BatchCommandFinishBatch: {
+            /** @enum {string} */
+            kind?: "finish";
+            /**
+             * Format: int32
+             * @description Containers filled; null when nobody counted.
+             */
+            units?: null | number;
+            notes?: null | string;
+        };
+        /** @description Turns to another step, forward or back. */
+        BatchCommandGoToStep: {
+            /** @enum {string} */
+            kind?: "go_to_step";
+            step: string;
+        };
+        BatchCommandObserve: {
+            /** @enum {string} */
+            kind?: "observe";
+            /** @description What was observed. */
+            what: components["schemas"]["ObservationKind"];
+            /**
+             * Format: double
+             * @description Where a thumb press was made, °C.
+             */
+            temperatureC?: null | number;
+            /**
+             * Format: double
+             * @description Thumb press 1 to 5, or the temperature in °C at which it slumped.
+             */
+            value?: null | number;
+            text?: null | string;
+        };
+        BatchCommandPlaceStock: {
+            /** @enum {string} */
+            kind?: "place_stock";
+            place: components["schemas"]["StockPlace"];
+        };
+        BatchCommandRecordStep: {
+            /** @enum {string} */
+            kind?: "record_step";
+            /** @description Id of the step. */
+            step: string;
+            /**
+             * Format: double
+             * @description What the scale said, g; kept for a weighing only.
+             */
+            weighedG?: null | number;
+            /**
+             * Format: double
+             * @description What the thermometer said, °C.
+             */
+            temperatureC?: null | number;
+            note?: null | string;
+        };
+        /** @description Scales the rest of the pot up to what was poured over. */
+        BatchCommandRescalePot: {
+            /** @enum {string} */
+            kind?: "rescale_pot";
+            step: string;
+            /** Format: double */
+            weighedG: number;
+        };
+        /** @description Takes an observation back. */
+        BatchCommandWithdraw: {
+            /** @enum {string} */
+            kind?: "withdraw";
+            /**
+             * Format: uuid
+             * @description Id of the command that told it.
+             */
+            observation: string;
+        };
+        BatchCommandWriteNotes: {
+            /** @enum {string} */
+            kind?: "write_notes";
             notes: string;
+        };
+        /** @description A command as it was taken. */
+        BatchHistory: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            happenedAt: string;
+            /** Format: date-time */
+            arrivedAt: string;
+            command: components["schemas"]["BatchCommand"];
+        };
+        /** @description Where a batch comes from. */
+        BatchOrigin: {
+            formulaName: string;
+            /** Format: int32 */
+            trialId: number;
+            /** Format: int32 */
+            trialNumber: number;
+            intent: string;
         };
         /** @description How much is made: plain grams, or a number of filled containers. */
         BatchSize: {
@@ -2912,27 +3005,20 @@ export interface components {
              */
             lossPercent?: number;
         };
+        /** @description A batch with everything its page shows. */
         BatchView: {
             /** Format: int32 */
             id: number;
-            lot: string;
-            formulaName: string;
             /** Format: int32 */
-            trialId: number;
-            /** Format: int32 */
-            trialNumber: number;
-            intent: string;
-            /** Format: date-time */
-            startedAt: string;
-            /** Format: date-time */
-            touchedAt: string;
-            /** Format: date-time */
-            finishedAt: null | string;
-            /** Format: int32 */
-            atStep: number;
-            steps: components["schemas"]["MakeStep"][];
-            done: components["schemas"]["StepDone"][];
-            content: components["schemas"]["Formula"];
+            revision: number;
+            from: components["schemas"]["BatchOrigin"];
+            /** @description The record itself. */
+            batch: components["schemas"]["Batch"];
+            /**
+             * Format: int32
+             * @description Place of the step it stands at, from 0.
+             */
+            atIndex: number;
             /**
              * Format: double
              * @description What is in the pot so far, grams.
@@ -2940,28 +3026,21 @@ export interface components {
             potG: number;
             /** @description Planned against weighed, one for each line. */
             deviations: components["schemas"]["DeviationView"][];
-            said: components["schemas"]["LandmarkReading"][];
-            saidSentence: string;
-            /**
-             * Format: double
-             * @description Slump said of the batch as weighed so far, °C.
-             */
-            saidSlumpC: null | number;
-            /** Format: double */
-            slumpC: null | number;
+            said: components["schemas"]["SaidView"];
             /** Format: double */
             workroomC: number;
             /** Format: double */
             humidityPercent: null | number;
-            /** Format: int32 */
-            unitsMade: null | number;
-            /** Format: int32 */
-            unitsLeft: null | number;
-            place: components["schemas"]["StockPlace"];
-            notes: string;
+            signedBy: string;
+            /** @description Word for one container. */
             unit: string;
-            observations: components["schemas"]["ObservationView"][];
+            /** @description Colour in the pot, #RRGGBB. */
             colour: string;
+        };
+        /** @description What it does in the tub and on the shelf of a damp room. */
+        BathPart: {
+            reading: null | components["schemas"]["BathReading"];
+            steps: components["schemas"]["ExplainStep"][];
         };
         /** @description What the bath becomes. Dilute equilibrium with activities taken as 1, good to about 0.2. */
         BathPh: {
@@ -2983,21 +3062,29 @@ export interface components {
             acidAnionMmolL: number;
         };
         /** @description A formula as it meets the bath and the room's air. */
-        BathView: {
+        BathReading: {
             balance: null | components["schemas"]["FizzBalance"];
             ph: null | components["schemas"]["BathPh"];
             air: components["schemas"]["Caking"];
             tub: components["schemas"]["TubDispersion"];
             hardness: null | components["schemas"]["PieceHardness"];
             dose: components["schemas"]["SoakDose"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Humidity it is judged at, percent.
+             */
             rhPct: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What goes into one bath, g.
+             */
             portionG: number;
         };
         BeginBatch: {
             /** Format: int32 */
             trial: number;
+            signature?: null | components["schemas"]["Signature"];
+            stamp?: null | components["schemas"]["Stamp"];
         };
         /** @description Whether it stays loose in this air. */
         Caking: {
@@ -3026,6 +3113,11 @@ export interface components {
             dendriticG: number;
             warnings: string[];
         };
+        CallMaterial: {
+            material: string;
+            /** @description All of them; an empty list takes them away. */
+            names: string[];
+        };
         /** @description A caution for a stage of the work. It never replaces local rules or licensed practice. */
         Caution: {
             id: string;
@@ -3037,8 +3129,14 @@ export interface components {
             fix: string;
             source: string;
         };
+        /** @description What it looks like. */
+        ColourPart: {
+            reading: components["schemas"]["ColourReading"];
+            steps: components["schemas"]["ExplainStep"][];
+        };
         /** @description Predicted colour of the finished product. */
-        ColourView: {
+        ColourReading: {
+            /** @description #RRGGBB. */
             hex: string;
             /** @description Base of the colour table that the uncoloured product is nearest to. */
             base: string;
@@ -3071,26 +3169,48 @@ export interface components {
             /** @default false */
             isPlastic?: boolean;
         };
-        /**
-         * @description What a document would do to one record.
-         * @enum {unknown}
-         */
-        CopyChange: "new" | "same" | "changed";
-        CopyPreview: {
-            /** @description One for each record of the document. */
-            rows: components["schemas"]["CopyRow"][];
+        /** @description What a copy would do to the records of one kind. */
+        CopyCount: {
+            /** @description Name of the kind. */
+            part: string;
             /** Format: int32 */
             new: number;
             /** Format: int32 */
             same: number;
             /** Format: int32 */
             changed: number;
+            /** @description The first names of what is new or changed. */
+            examples: string[];
         };
-        CopyRow: {
-            /** @description house, material, formula, trial or batch. */
-            kind: string;
-            name: string;
-            change: components["schemas"]["CopyChange"];
+        /** @description Why a copy was not taken. */
+        CopyRefusal: {
+            error: string;
+            field: string;
+            value: null | string;
+            detail: string;
+            remedy: string;
+        };
+        /** @enum {unknown} */
+        CopyState: "comparing" | "compared" | "keeping" | "kept" | "stopped" | "refused";
+        /** @description How far a copy has come. */
+        CopyWorkView: {
+            /** Format: uuid */
+            id: string;
+            state: components["schemas"]["CopyState"];
+            part: string;
+            /**
+             * Format: int32
+             * @description Records gone through.
+             */
+            lines: number;
+            /**
+             * Format: int32
+             * @description Records in the copy; 0 where it does not say.
+             */
+            of: number;
+            /** @description What it changes, by kind of record. */
+            counts: components["schemas"]["CopyCount"][];
+            refusal: null | components["schemas"]["CopyRefusal"];
         };
         CostView: {
             /**
@@ -3118,6 +3238,15 @@ export interface components {
             /** @description Yield value, kPa, two decimals. */
             firmnessKPa: number[];
         };
+        /** @description A copy of the data file. */
+        DailyCopy: {
+            /** @description File name. */
+            name: string;
+            /** Format: date-time */
+            madeAt: string;
+            /** Format: int64 */
+            bytes: number;
+        };
         DeviationView: {
             material: string;
             /** Format: double */
@@ -3143,11 +3272,14 @@ export interface components {
             edits: components["schemas"]["FormulaEdit"][];
             /** @description What it is called in the undo line; left out, it is worked out. */
             did?: null | string;
+            /**
+             * Format: uuid
+             * @description Id of the command; sent again, it is answered and not done again.
+             */
+            command?: null | string;
         };
         /** @description One step of a computation in plain words. */
         ExplainStep: {
-            /** @description melt, feel, keeping, powder, bath, scent, colour or weighing. */
-            about: string;
             says: string;
             /** Format: double */
             value: number;
@@ -3156,11 +3288,36 @@ export interface components {
             /** @description Where the step comes from. */
             source: string;
         };
+        /** @description Key of a kind of product, as GET /api/families lists them. */
+        Family: string;
         /**
-         * @description The kinds of product that can be judged.
+         * @description What a product mostly is, and so which science speaks of it.
          * @enum {unknown}
          */
-        Family: "salve" | "balm" | "stick" | "bar" | "butter" | "deodorant-stick" | "cleansing-balm" | "oil-to-milk" | "body-oil" | "uv-stick" | "powder" | "powder-cleanser" | "bath-salts" | "fizzy";
+        FamilyNature: "melted" | "liquid" | "powder" | "bath";
+        /** @description A kind of product as a page offers it. */
+        FamilyView: {
+            family: components["schemas"]["Family"];
+            /** @description As in a sentence: "a tin balm". */
+            name: string;
+            /** @description As in a list of kinds. */
+            title: string;
+            /** @description What it is like, in a few words. */
+            about: string;
+            nature: components["schemas"]["FamilyNature"];
+            /** @description Instruments that fit, the main one first. */
+            instruments: components["schemas"]["Instrument"][];
+            /** @description Whether steps of making are written for it. */
+            canBeMade: boolean;
+            /** @description Kinds of place where its stock must keep its shape. */
+            mustStand: components["schemas"]["LandmarkKind"][];
+        };
+        /** @description How it feels on skin and how it rinses away. */
+        FeelPart: {
+            skin: null | components["schemas"]["SkinFeel"];
+            rinse: null | components["schemas"]["RinseOff"];
+            steps: components["schemas"]["ExplainStep"][];
+        };
         /** @description One judgement: a sentence, the number behind it, what to do. */
         Finding: {
             /** @description Stable for the same rule and subject, so that it can be set aside. */
@@ -3170,16 +3327,18 @@ export interface components {
             numbers: components["schemas"]["FindingNumber"][];
             /**
              * Format: double
-             * @description The temperature it speaks of, if it speaks of one.
+             * @description The temperature it speaks of, if it speaks of one, °C.
              */
-            atC: null | number;
+            atC?: null | number;
             /** @description Where the rule comes from. */
             because: string;
             /** @description What can be done outside the formula. */
-            advice: null | string;
-            remedies: components["schemas"]["Remedy"][];
+            advice?: null | string;
+            remedies?: components["schemas"]["Remedy"][];
             /** @description Questions behind it on which practitioners disagree. */
             schools?: components["schemas"]["School"][];
+            /** @description Put aside with a reason, and no worse since. */
+            rests?: boolean;
         };
         /** @description A number that a finding rests on. */
         FindingNumber: {
@@ -3187,11 +3346,6 @@ export interface components {
             /** Format: double */
             value: number;
             unit: string;
-        };
-        FinishBatch: {
-            /** Format: int32 */
-            units?: null | number;
-            notes?: null | string;
         };
         /** @description Gas, what is left over, and how it fizzes. Stoichiometry is exact; the index and the minutes are ranked estimates. */
         FizzBalance: {
@@ -3239,6 +3393,8 @@ export interface components {
             /** @description Changes the new trial begins with. */
             edits?: null | components["schemas"]["FormulaEdit"][];
             content?: null | components["schemas"]["Formula"];
+            /** Format: uuid */
+            command?: null | string;
         };
         /** @description A formula as it stands on the bench. The shares of a formula that may be made total exactly 100. */
         Formula: {
@@ -3272,17 +3428,11 @@ export interface components {
             /** Format: date-time */
             changedAt: string;
         };
-        FormulaDocument: {
-            name: string;
-            /** Format: date-time */
-            createdAt: string;
-            trials: components["schemas"]["TrialDocument"][];
-        };
         /** @description One change to a formula. Applied by FormulaEditor; a remedy is a list of these. */
         FormulaEdit: components["schemas"]["FormulaEditSetShare"] | components["schemas"]["FormulaEditMoveBoundary"] | components["schemas"]["FormulaEditAddLine"] | components["schemas"]["FormulaEditRemoveLine"] | components["schemas"]["FormulaEditSwapMaterial"] | components["schemas"]["FormulaEditMoveLine"] | components["schemas"]["FormulaEditKeepLine"] | components["schemas"]["FormulaEditChooseMakeweight"] | components["schemas"]["FormulaEditSetPhase"] | components["schemas"]["FormulaEditTrade"] | components["schemas"]["FormulaEditSetBatch"] | components["schemas"]["FormulaEditSetPour"];
         FormulaEditAddLine: {
             /** @enum {string} */
-            kind?: "add-line";
+            kind?: "add_line";
             material: string;
             share: string;
             /** Format: int32 */
@@ -3291,19 +3441,19 @@ export interface components {
         };
         FormulaEditChooseMakeweight: {
             /** @enum {string} */
-            kind?: "choose-makeweight";
+            kind?: "choose_makeweight";
             line: string;
         };
         FormulaEditKeepLine: {
             /** @enum {string} */
-            kind?: "keep-line";
+            kind?: "keep_line";
             line: string;
             kept: boolean;
         };
         /** @description Moves the boundary between two layers, which trade; kept layers between or beside it are passed over. */
         FormulaEditMoveBoundary: {
             /** @enum {string} */
-            kind?: "move-boundary";
+            kind?: "move_boundary";
             above: string;
             /**
              * Format: double
@@ -3315,38 +3465,38 @@ export interface components {
         };
         FormulaEditMoveLine: {
             /** @enum {string} */
-            kind?: "move-line";
+            kind?: "move_line";
             line: string;
             /** Format: int32 */
             to: number;
         };
         FormulaEditRemoveLine: {
             /** @enum {string} */
-            kind?: "remove-line";
+            kind?: "remove_line";
             line: string;
             givesWay?: components["schemas"]["GivesWay"];
         };
         FormulaEditSetBatch: {
             /** @enum {string} */
-            kind?: "set-batch";
+            kind?: "set_batch";
             batch: components["schemas"]["BatchSize"];
         };
         FormulaEditSetPhase: {
             /** @enum {string} */
-            kind?: "set-phase";
+            kind?: "set_phase";
             line: string;
             phase: components["schemas"]["Phase"];
         };
         FormulaEditSetPour: {
             /** @enum {string} */
-            kind?: "set-pour";
+            kind?: "set_pour";
             /** Format: double */
             pourC: null | number;
         };
         /** @description Gives a line a new share, typed as the maker types it: "12,5", "1/8", "75 g". */
         FormulaEditSetShare: {
             /** @enum {string} */
-            kind?: "set-share";
+            kind?: "set_share";
             line: string;
             share: string;
             givesWay?: components["schemas"]["GivesWay"];
@@ -3354,7 +3504,7 @@ export interface components {
         /** @description Puts another material in a line's place, gram for gram or so that firmness at 20 °C stays. */
         FormulaEditSwapMaterial: {
             /** @enum {string} */
-            kind?: "swap-material";
+            kind?: "swap_material";
             line: string;
             material: string;
             /** @default false */
@@ -3398,11 +3548,7 @@ export interface components {
          * @default makeweight
          * @enum {unknown}
          */
-        GivesWay: "makeweight" | "everyone" | "same-role";
-        GoToStep: {
-            /** Format: int32 */
-            step: number;
-        };
+        GivesWay: "makeweight" | "everyone" | "same_role";
         /** @description Grease left at a minute after rubbing in, 0 to 10. */
         GreaseAt: {
             /** Format: double */
@@ -3431,23 +3577,26 @@ export interface components {
         HouseSettings: {
             workshop?: components["schemas"]["Workshop"];
             preferences?: components["schemas"]["Preferences"];
-            /**
-             * Format: date-time
-             * @description When the workroom was last read, UTC.
-             */
-            readAt?: null | string;
-            /** @description Tomorrow's temperature at a landmark in °C, by landmark id. */
-            tomorrow?: {
-                [key: string]: number;
-            };
         };
         HouseView: {
             house: components["schemas"]["HouseSettings"];
+            /**
+             * Format: int32
+             * @description Name it when the settings are written.
+             */
+            revision: number;
             /** @description Whether this is the made-up pantry. */
             isMadeUp: boolean;
             dataFile: string;
             version: string;
         };
+        /** Format: binary */
+        IFormFile: string;
+        /**
+         * @description A way to look at a formula that fits a family.
+         * @enum {unknown}
+         */
+        Instrument: "melt" | "feel" | "powder" | "bath" | "keeping" | "scent" | "colour";
         JsonElement: unknown;
         /** @description Months until it smells rancid; a planning figure, never in place of a keeping test. */
         Keeping: {
@@ -3477,6 +3626,19 @@ export interface components {
             band: string;
             flags: string[];
         };
+        /** @description How long it keeps, and whether water asks for a preservative. */
+        KeepingPart: {
+            oils: components["schemas"]["Keeping"];
+            preservation: components["schemas"]["Preservation"];
+            lamp: components["schemas"]["WaterlessView"];
+            steps: components["schemas"]["ExplainStep"][];
+        };
+        /**
+         * @description Which oil of a blend decides how long it keeps.
+         * @default diluted
+         * @enum {unknown}
+         */
+        KeepingSchool: "diluted" | "weakest";
         /** @description A temperature with a name. */
         Landmark: {
             id: string;
@@ -3519,8 +3681,7 @@ export interface components {
             id: string;
             severity: components["schemas"]["Severity"];
             sentence: string;
-            /** @description hold-back, carry-on or press-test. */
-            kind: string;
+            kind: components["schemas"]["LookKind"];
             /**
              * Format: int32
              * @description The batch it is about.
@@ -3532,8 +3693,15 @@ export interface components {
             name: string;
             difference: string;
         };
+        /**
+         * @description What a look asks to be done.
+         * @enum {unknown}
+         */
+        LookKind: "hold_back" | "press_test";
         /** @description One thing to do. The maker sees one at a time. */
         MakeStep: {
+            /** @description Stays with the step whatever is put before it; unique in its batch. */
+            id: string;
             kind: components["schemas"]["StepKind"];
             /** @description The act, or the material for a weighing. */
             title: string;
@@ -3543,46 +3711,41 @@ export interface components {
             /** @description How to tell that it is done. */
             doneWhen: string;
             /** @description Line of the formula that is weighed here. */
-            line: null | string;
+            line?: null | string;
             /**
              * Format: double
-             * @description What to weigh, grams.
+             * @description What to weigh, g.
              */
-            targetG: null | number;
+            targetG?: null | number;
             /**
              * Format: double
              * @description Grams either side that count as right.
              */
-            toleranceG: null | number;
+            toleranceG?: null | number;
             /**
              * Format: double
              * @description Lowest wanted temperature, °C.
              */
-            fromC: null | number;
+            fromC?: null | number;
             /**
              * Format: double
              * @description Highest wanted temperature, °C.
              */
-            toC: null | number;
+            toC?: null | number;
             /**
              * Format: int32
              * @description Minutes during which hands are free; null when hands are needed.
              */
-            waitMinutes: null | number;
-            cautions: components["schemas"]["Caution"][];
+            waitMinutes?: null | number;
+            cautions?: components["schemas"]["Caution"][];
         };
-        /** @description A material the maker keeps under a name of their own, as a grade of a catalogue material. */
-        MakerMaterial: {
-            /** @description 1 to 120 characters. */
-            name: string;
-            /** @description Key of the catalogue material it behaves like. */
-            basedOn: string;
-            inci?: null | string;
-            /** Format: double */
-            pricePerKg?: null | number;
-            /** Format: double */
-            useMaxPercent?: null | number;
-        };
+        /**
+         * @description Whose scent limits are held.
+         * @default general
+         * @enum {unknown}
+         */
+        Market: "general" | "eu_uk";
+        /** @description A material as a page shows it. */
         MaterialView: {
             id: string;
             name: string;
@@ -3594,11 +3757,17 @@ export interface components {
             useMinPercent: number;
             /** Format: double */
             useMaxPercent: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Temperature in °C it should not be held above; null when heat does not harm it in the pot.
+             */
             heatCeilingC: null | number;
             usualPhase: components["schemas"]["Phase"];
+            /** @description #RRGGBB. */
             colour: string;
             alsoCalled: string[];
+            /** @description What the maker calls it besides. */
+            myNames: string[];
             tags: string[];
             source: string;
             /** @description Materials it is mistaken for, and how they differ. */
@@ -3613,6 +3782,49 @@ export interface components {
          * @enum {unknown}
          */
         MatterState: "brittle" | "hard" | "firm" | "scoopable" | "soft" | "slumping" | "liquid";
+        /** @description How it melts, from the winter porch to the pot. */
+        MeltPart: {
+            curve: null | components["schemas"]["CurveView"];
+            states: components["schemas"]["StateSpan"][];
+            /**
+             * Format: double
+             * @description Highest temperature at which it keeps its shape, °C.
+             */
+            slumpC: null | number;
+            /**
+             * Format: double
+             * @description Lowest temperature at which the melt is clear, °C.
+             */
+            clearC: null | number;
+            /**
+             * Format: double
+             * @description Doubt of every temperature, ± °C.
+             */
+            doubtC: number;
+            /**
+             * Format: double
+             * @description Doubt of every firmness: divide or multiply by this.
+             */
+            doubtFactor: number;
+            /**
+             * Format: double
+             * @description Percent of the fat whose crystals are an estimate.
+             */
+            estimatedPercent: number;
+            /** Format: double */
+            densityGMl: number;
+            /**
+             * Format: double
+             * @description Where to pour: cloudy below the first, needlessly hot above the second, °C.
+             */
+            pourFromC: null | number;
+            /** Format: double */
+            pourToC: null | number;
+            landmarks: components["schemas"]["LandmarkReading"][];
+            /** @description The states in one line of words. */
+            sentence: string;
+            steps: components["schemas"]["ExplainStep"][];
+        };
         MixRequest: {
             formula: components["schemas"]["Formula"];
             /**
@@ -3626,7 +3838,13 @@ export interface components {
             /** Format: double */
             pct: number;
         };
-        ObservationDocument: {
+        /** @description What was seen of a product. */
+        Observation: {
+            /**
+             * Format: uuid
+             * @description Id of the command that told it.
+             */
+            id: string;
             /** Format: date-time */
             at: string;
             kind: components["schemas"]["ObservationKind"];
@@ -3634,40 +3852,15 @@ export interface components {
             temperatureC: null | number;
             /** Format: double */
             value: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What the model said of the same, for the batch as weighed.
+             */
             said: null | number;
             text: string;
         };
         /** @enum {unknown} */
-        ObservationKind: "thumb-press" | "slump" | "note";
-        ObservationView: {
-            /** Format: int32 */
-            id: number;
-            /** Format: date-time */
-            at: string;
-            kind: components["schemas"]["ObservationKind"];
-            /** Format: double */
-            temperatureC: null | number;
-            /** Format: double */
-            value: null | number;
-            /** Format: double */
-            said: null | number;
-            text: string;
-        };
-        Observe: {
-            kind: components["schemas"]["ObservationKind"];
-            /**
-             * Format: double
-             * @description Where a thumb press was made, °C.
-             */
-            temperatureC?: null | number;
-            /**
-             * Format: double
-             * @description Thumb press 1 to 5, or the temperature in °C at which it slumped.
-             */
-            value?: null | number;
-            text?: null | string;
-        };
+        ObservationKind: "thumb_press" | "slump" | "note";
         /** @description What a powder mix is with the oil in it. Names as scripts see them; grams, mL, percent. */
         OilBudget: {
             /** Format: double */
@@ -3736,11 +3929,38 @@ export interface components {
             ratio: number;
             status: string;
         };
+        /** @description A page of a list. */
+        PageOfBatchBrief: {
+            items: components["schemas"]["BatchBrief"][];
+            /** @description Give it as `after` for the next page; null at the end. */
+            next: null | string;
+            /**
+             * Format: int32
+             * @description How many there are in all pages.
+             */
+            total: number;
+        };
+        /** @description A page of a list. */
+        PageOfFormulaBrief: {
+            items: components["schemas"]["FormulaBrief"][];
+            /** @description Give it as `after` for the next page; null at the end. */
+            next: null | string;
+            /**
+             * Format: int32
+             * @description How many there are in all pages.
+             */
+            total: number;
+        };
+        /**
+         * @description A science that can be asked for by itself.
+         * @enum {unknown}
+         */
+        Part: "melt" | "feel" | "powder" | "bath" | "keeping" | "scent" | "colour" | "safety";
         /**
          * @description When a line joins the batch.
          * @enum {unknown}
          */
-        Phase: "melt" | "cool-down" | "dry" | "liquid" | "surface";
+        Phase: "melt" | "cool_down" | "dry" | "liquid" | "surface";
         /** @description Whether a piece holds together, in named parts; a ranked estimate. */
         PieceHardness: {
             /** Format: double */
@@ -3765,11 +3985,6 @@ export interface components {
             /** Format: double */
             pressPart: number;
         };
-        PlaceStock: {
-            place: components["schemas"]["StockPlace"];
-            /** Format: int32 */
-            unitsLeft?: null | number;
-        };
         PotLine: {
             /** @description Line id. */
             line: string;
@@ -3785,8 +4000,8 @@ export interface components {
             weighedG: null | number;
         };
         PourOver: {
-            /** Format: int32 */
-            step: number;
+            /** @description Id of the step. */
+            step: string;
             /** Format: double */
             weighedG: number;
         };
@@ -3844,10 +4059,11 @@ export interface components {
             greaseBand: string;
             warnings: string[];
         };
-        /** @description A formula as powders and liquids. */
-        PowderView: {
+        /** @description What grains and oil do to each other. */
+        PowderPart: {
             budget: null | components["schemas"]["OilBudget"];
             inFat: null | components["schemas"]["PowderInFat"];
+            steps: components["schemas"]["ExplainStep"][];
         };
         /** @description How the maker likes to work. */
         Preferences: {
@@ -3871,40 +4087,37 @@ export interface components {
             /** Format: double */
             aw: null | number;
             awBand: string;
-            /** @description none, advised or required. */
-            need: string;
-            /** @description water_phase, wet_use, both, fresh_material or none. */
-            reason: string;
+            need: components["schemas"]["PreservativeNeed"];
+            reason: components["schemas"]["PreservativeReason"];
             adequate: boolean;
             flags: string[];
         };
-        /** @description What the science beside melting says of a product; each part is null where it does not apply. */
-        Products: {
-            waterless: components["schemas"]["WaterlessView"];
-            feel: null | components["schemas"]["SkinFeel"];
-            rinse: null | components["schemas"]["RinseOff"];
-            powder: components["schemas"]["PowderView"];
-            bath: null | components["schemas"]["BathView"];
-            keeping: components["schemas"]["Keeping"];
-            preservation: components["schemas"]["Preservation"];
-            scent: components["schemas"]["ScentView"];
-            colour: components["schemas"]["ColourView"];
-            safety: components["schemas"]["SafetyView"];
-            /** @description Every question this product raises on which practitioners disagree. */
-            schools?: components["schemas"]["School"][];
-            /** @description How the numbers came about, for "why?". */
-            steps?: components["schemas"]["ExplainStep"][];
-        };
-        RecordStep: {
-            /**
-             * Format: double
-             * @description What the scale said, grams.
-             */
-            weighedG?: null | number;
+        /**
+         * @description How much a preservative is wanted.
+         * @enum {unknown}
+         */
+        PreservativeNeed: "none" | "advised" | "required";
+        /**
+         * @description What makes a preservative wanted.
+         * @enum {unknown}
+         */
+        PreservativeReason: "none" | "water_phase" | "wet_use" | "both" | "fresh_material";
+        /** @description One thing moved to see what would happen; nothing of it is kept. */
+        Probe: {
+            kind: components["schemas"]["ProbeKind"];
             /** Format: double */
-            temperatureC?: null | number;
-            note?: null | string;
+            value: number;
+            /**
+             * @description The landmark or line; empty for the others.
+             * @default
+             */
+            id?: string;
         };
+        /**
+         * @description What can be moved to see what would happen.
+         * @enum {unknown}
+         */
+        ProbeKind: "landmark" | "humidity" | "tub" | "air" | "share";
         /** @description One change that would clear or lessen a finding, found by search on the model. */
         Remedy: {
             id: string;
@@ -3922,6 +4135,8 @@ export interface components {
             revision: number;
             content: components["schemas"]["Formula"];
             did?: null | string;
+            /** Format: uuid */
+            command?: null | string;
         };
         /** @description Whether a cleansing balm or oil rinses away. Griffin's HLB arithmetic; a ranked estimate. */
         RinseOff: {
@@ -3954,18 +4169,41 @@ export interface components {
          * @description What a material does in a formula.
          * @enum {unknown}
          */
-        Role: "wax" | "soft-butter" | "hard-butter" | "emollient" | "oil" | "ester" | "hardener" | "emulsifier" | "gellant" | "powder" | "antioxidant" | "scent" | "active" | "salt" | "acid" | "base" | "surfactant" | "colourant" | "preservative" | "solvent" | "water-phase" | "uv-filter" | "botanical";
+        Role: "wax" | "soft_butter" | "hard_butter" | "emollient" | "oil" | "ester" | "hardener" | "emulsifier" | "gellant" | "powder" | "antioxidant" | "scent" | "active" | "salt" | "acid" | "base" | "surfactant" | "colourant" | "preservative" | "solvent" | "water_phase" | "uv_filter" | "botanical";
         RoomReading: {
             /** Format: double */
             workroomC: number;
             /** Format: double */
             humidityPercent: null | number;
         };
+        /** @description The room as last read. */
+        RoomView: {
+            /** Format: double */
+            workroomC: number;
+            /** Format: double */
+            humidityPercent: null | number;
+            /** Format: date-time */
+            readAt: null | string;
+        };
         /** @description Safety rules that this formula calls for by what is in it. */
-        SafetyView: {
+        SafetyPart: {
             stop: string[];
             caution: string[];
-            note: string[];
+        };
+        /** @description What the model said of the batch as weighed so far. */
+        SaidView: {
+            landmarks: components["schemas"]["LandmarkReading"][];
+            sentence: string;
+            /** Format: double */
+            slumpC: null | number;
+        };
+        SaveHouse: {
+            house: components["schemas"]["HouseSettings"];
+            /**
+             * Format: int32
+             * @description The revision the maker saw; left out, the settings are written over whatever stands there.
+             */
+            revision?: null | number;
         };
         /** @description A scale: what it shows and how well it repeats itself. */
         Scale: {
@@ -4012,6 +4250,19 @@ export interface components {
             maxTotalPct: null | number;
             flags: string[];
         };
+        /** @description Limits, strength and the names a label needs. */
+        ScentPart: {
+            reading: components["schemas"]["ScentReading"];
+            steps: components["schemas"]["ExplainStep"][];
+        };
+        /** @description A formula as scent. */
+        ScentReading: {
+            limits: null | components["schemas"]["ScentLimits"];
+            strength: null | components["schemas"]["ScentStrength"];
+            declare: components["schemas"]["NamedShare"][];
+            /** @description Scents whose composition is not known. */
+            unchecked: string[];
+        };
         /** @description How strong it smells, and how its notes are balanced. A sketch: the nose decides. */
         ScentStrength: {
             /**
@@ -4029,14 +4280,6 @@ export interface components {
             /** @description balanced, single, unscented, or what is light or heavy. */
             accord: string[];
         };
-        ScentView: {
-            limits: null | components["schemas"]["ScentLimits"];
-            strength: null | components["schemas"]["ScentStrength"];
-            declare: components["schemas"]["NamedShare"][];
-            /** @description Every scent's composition is known. */
-            checked: boolean;
-            unchecked: string[];
-        };
         /** @description A question on which practitioners disagree, both sides with their reasons, and how it is taken here. */
         School: {
             id: string;
@@ -4048,29 +4291,11 @@ export interface components {
         };
         /** @description Where makers disagree and the tool must take a side to give one number: the maker's choice. */
         Schools: {
-            /**
-             * @description diluted: a blend ages as one; weakest: its weakest oil decides.
-             * @default diluted
-             */
-            keeping?: string;
-            /**
-             * @description always: any water is preserved; aw: only where the water is free enough for something to grow.
-             * @default always
-             */
-            water?: string;
-            /**
-             * @description general or eu_uk: whose scent limits are held.
-             * @default general
-             */
-            market?: string;
+            keeping?: components["schemas"]["KeepingSchool"];
+            water?: components["schemas"]["WaterSchool"];
+            market?: components["schemas"]["Market"];
         };
         SetAside: {
-            finding: string;
-            reason: string;
-            /** Format: double */
-            value: null | number;
-        };
-        SetAsideDocument: {
             finding: string;
             reason: string;
             /** Format: double */
@@ -4090,7 +4315,10 @@ export interface components {
             /** Format: date-time */
             since: string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How bad a finding is; the worst first.
+         * @enum {unknown}
+         */
         Severity: "stop" | "fix" | "watch" | "note";
         /** @description How a product looks with its colourants. */
         Shade: {
@@ -4140,6 +4368,14 @@ export interface components {
             errorPercent: number;
             verdict: components["schemas"]["WeighVerdict"];
         };
+        /** @description Who has read the stops of a trial, and which. */
+        Signature: {
+            /** @description Name of the reader. */
+            by: string;
+            /** @description The state of the trial that was read. */
+            revision: string;
+            stops: string[];
+        };
         /** @description How a product feels, as indices of 0 to 10 that compare a maker's own trials; never absolute. */
         SkinFeel: {
             /**
@@ -4187,8 +4423,33 @@ export interface components {
             sodaBand: string;
             warnings: string[];
         };
+        /** @description Which command it is and when it was done: sent again, it is answered and not done again. */
+        Stamp: {
+            /**
+             * Format: uuid
+             * @description Made by the writer, new for each command.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done, by the writer's own clock.
+             */
+            at: string;
+            /**
+             * Format: date-time
+             * @description When it is sent, by the same clock: the difference counts, so that no two clocks need to agree.
+             */
+            sentAt: string;
+        };
         /** @enum {unknown} */
         Start: "blank" | "usual";
+        /** @description What must be read and signed before a batch of a trial begins. */
+        StartCheck: {
+            /** @description The state of the trial it speaks of; any change asks anew. */
+            revision: string;
+            /** @description Findings of the gravest kind. */
+            stops: components["schemas"]["Finding"][];
+        };
         StartFormula: {
             name: string;
             family: components["schemas"]["Family"];
@@ -4204,9 +4465,12 @@ export interface components {
         };
         /** @description What was recorded at a step. */
         StepDone: {
-            /** Format: int32 */
-            index: number;
-            /** Format: date-time */
+            /** @description Id of the step. */
+            step: string;
+            /**
+             * Format: date-time
+             * @description When it happened, UTC; not when it arrived.
+             */
             doneAt: string;
             /** Format: double */
             weighedG?: null | number;
@@ -4219,7 +4483,10 @@ export interface components {
         StepTrial: {
             /** Format: int32 */
             revision: number;
+            /** Format: uuid */
+            command?: null | string;
         };
+        /** @description Finished stock of one batch. */
         StockLayer: {
             /** Format: int32 */
             batch: number;
@@ -4228,10 +4495,12 @@ export interface components {
             name: string;
             /** Format: int32 */
             units: number;
+            /** @description Word for one container. */
             unit: string;
             /** Format: double */
             slumpC: number;
             place: components["schemas"]["StockPlace"];
+            /** @description #RRGGBB. */
             colour: string;
             /** @description Whether it would slump in tomorrow's warmest place where it lies. */
             slumps: boolean;
@@ -4240,7 +4509,7 @@ export interface components {
          * @description Where finished stock is kept.
          * @enum {unknown}
          */
-        StockPlace: "shelf" | "held-back" | "cool-box";
+        StockPlace: "shelf" | "held_back" | "cool_box";
         /** @enum {unknown} */
         TemperatureUnit: "celsius" | "fahrenheit";
         /**
@@ -4248,20 +4517,17 @@ export interface components {
          * @enum {unknown}
          */
         Theme: "day" | "night";
+        /** @description The first page. */
         TodayView: {
             /** Format: date-time */
             now: string;
             isMadeUp: boolean;
-            /** Format: double */
-            workroomC: number;
-            /** Format: double */
-            humidityPercent: null | number;
-            /** Format: date-time */
-            readAt: null | string;
+            room: components["schemas"]["RoomView"];
             interrupted: components["schemas"]["BatchBrief"][];
             setting: components["schemas"]["SettingNow"][];
             looks: components["schemas"]["Look"][];
             places: components["schemas"]["TomorrowPlace"][];
+            /** @description The one that stands most heat first; where there is very much, what slumps first. */
             stock: components["schemas"]["StockLayer"][];
             sentence: string;
             formulas: components["schemas"]["FormulaBrief"][];
@@ -4300,17 +4566,7 @@ export interface components {
             /** Format: date-time */
             changedAt: string;
         };
-        TrialDocument: {
-            /** Format: int32 */
-            number: number;
-            intent: string;
-            /** Format: date-time */
-            madeAt: null | string;
-            /** Format: date-time */
-            changedAt: string;
-            content: components["schemas"]["Formula"];
-            setAside: components["schemas"]["SetAsideDocument"][];
-        };
+        /** @description One trial as the bench shows it. */
         TrialView: {
             /** Format: int32 */
             id: number;
@@ -4322,7 +4578,10 @@ export interface components {
             intent: string;
             /** Format: int32 */
             revision: number;
-            /** Format: date-time */
+            /**
+             * Format: date-time
+             * @description When a batch was first begun from it; it never changes after.
+             */
             madeAt: null | string;
             /** Format: date-time */
             changedAt: string;
@@ -4334,6 +4593,7 @@ export interface components {
             /** @description All trials of the formula, oldest first. */
             trials: components["schemas"]["TrialBrief"][];
             setAside: components["schemas"]["SetAside"][];
+            /** @description Lots made from it, the newest thirty. */
             lots: string[];
         };
         /** @description Whether oil and scent float in the tub. Makers differ: both schools are told and neither chosen. */
@@ -4376,10 +4636,16 @@ export interface components {
             warnings: string[];
         };
         /**
+         * @description When water asks for a preservative.
+         * @default always
+         * @enum {unknown}
+         */
+        WaterSchool: "always" | "aw";
+        /**
          * @description The one lamp in plain sight.
          * @enum {unknown}
          */
-        Waterless: "waterless" | "water-can-get-in" | "contains-water" | "regulated";
+        Waterless: "waterless" | "water_can_get_in" | "contains_water" | "regulated";
         WaterlessView: {
             state: components["schemas"]["Waterless"];
             /** @description Why, one sentence each. */
@@ -4389,15 +4655,22 @@ export interface components {
          * @description Whether a line can be weighed well on a scale.
          * @enum {unknown}
          */
-        WeighVerdict: "fine" | "rough" | "not-weighable";
+        WeighVerdict: "fine" | "rough" | "not_weighable";
+        /** @description The batch as it is weighed. */
+        WeighingPart: {
+            /** @description One for each line of the formula. */
+            lines: components["schemas"]["SheetLine"][];
+            /** Format: double */
+            totalG: number;
+            /**
+             * Format: double
+             * @description Least batch at which every line stays within 2 %, g; null for an empty pot.
+             */
+            smallestFineBatchG: null | number;
+            steps: components["schemas"]["ExplainStep"][];
+        };
         /** @enum {unknown} */
         WeightUnit: "grams" | "ounces";
-        /** @description A landmark moved to see what would happen. */
-        WhatIf: {
-            landmark: string;
-            /** Format: double */
-            temperatureC: number;
-        };
         /** @description The maker's place: units, scale, warm and cold spots, what things cost. */
         Workshop: {
             temperature?: components["schemas"]["TemperatureUnit"];
@@ -4419,15 +4692,6 @@ export interface components {
             schools?: components["schemas"]["Schools"];
             containers?: components["schemas"]["Container"][];
         };
-        WorkshopDocument: {
-            format?: string;
-            /** Format: int32 */
-            version?: number;
-            house: components["schemas"]["HouseSettings"];
-            materials?: components["schemas"]["MakerMaterial"][];
-            formulas?: components["schemas"]["FormulaDocument"][];
-            batches?: components["schemas"]["BatchDocument"][];
-        };
     };
     responses: never;
     parameters: never;
@@ -4437,6 +4701,26 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    families: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyView"][];
+                };
+            };
+        };
+    };
     "composition/weigh": {
         parameters: {
             query?: never;

@@ -1,35 +1,54 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, type ReactNode, useContext, useEffect, useMemo } from "react";
-import { api, type House, type Material } from "../api/client";
+import { api, type FamilyKind, type House, type HouseSettings, type Material, Refused } from "../api/client";
+import { keys, touch } from "../api/keys";
 import { Units } from "../words/format";
 
 type HouseHere = {
   house: House;
   units: Units;
   materials: Map<string, Material>;
-  keep: (change: Partial<House["house"]>) => Promise<void>;
+  families: Map<string, FamilyKind>;
+  /** Changes the settings; what another window changed meanwhile stays. */
+  keep: (change: Change) => Promise<void>;
 };
+
+type Change = Partial<HouseSettings> | ((now: HouseSettings) => Partial<HouseSettings>);
 
 const Context = createContext<HouseHere | null>(null);
 
 /** House settings and materials for every page below; shows nothing until they are there. */
 export function HouseProvider({ children }: { children: ReactNode }) {
   const queries = useQueryClient();
-  const house = useQuery({ queryKey: ["house"], queryFn: api.house });
-  const materials = useQuery({ queryKey: ["materials"], queryFn: api.materials, staleTime: Number.POSITIVE_INFINITY });
+  const house = useQuery({ queryKey: keys.house, queryFn: api.house });
+  const materials = useQuery({ queryKey: keys.materials, queryFn: api.materials, staleTime: Number.POSITIVE_INFINITY });
+  const families = useQuery({ queryKey: keys.families, queryFn: api.families, staleTime: Number.POSITIVE_INFINITY });
   const here = useMemo<HouseHere | null>(() => {
-    if (!house.data || !materials.data) return null;
+    if (!house.data || !materials.data || !families.data) return null;
     const now = house.data;
     return {
       house: now,
       units: new Units(now.house.workshop),
       materials: new Map(materials.data.map((material) => [material.id, material])),
+      families: new Map(families.data.map((kind) => [kind.family, kind])),
       keep: async (change) => {
-        queries.setQueryData(["house"], await api.saveHouse({ ...now.house, ...change }));
-        await queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== "house" });
+        let from = queries.getQueryData<House>(keys.house) ?? now;
+        for (let tries = 0; ; tries++) {
+          const part = typeof change === "function" ? change(from.house) : change;
+          try {
+            queries.setQueryData(keys.house, await api.saveHouse({ ...from.house, ...part }, from.revision));
+            break;
+          } catch (error) {
+            // Another window wrote first: this change goes on top of that one.
+            if (!(error instanceof Refused) || !error.theirs || tries === 3) throw error;
+            from = error.theirs as House;
+            queries.setQueryData(keys.house, from);
+          }
+        }
+        await touch(queries, "house");
       },
     };
-  }, [house.data, materials.data, queries]);
+  }, [house.data, materials.data, families.data, queries]);
 
   const preferences = house.data?.house.preferences;
   useEffect(() => {
@@ -38,7 +57,7 @@ export function HouseProvider({ children }: { children: ReactNode }) {
     document.documentElement.style.setProperty("--text-scale", String(preferences.textPercent / 100));
   }, [preferences]);
 
-  const failed = house.error ?? materials.error;
+  const failed = house.error ?? materials.error ?? families.error;
   if (failed) {
     return (
       <main style={{ padding: 24 }}>

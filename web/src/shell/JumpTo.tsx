@@ -1,8 +1,9 @@
-import { useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Modal } from "antd";
-import { useMemo, useState } from "react";
+import { useDeferredValue, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../api/client";
+import { keys } from "../api/keys";
 import { places } from "./Shelf";
 
 /** Jump to anything by name or lot. */
@@ -10,19 +11,30 @@ export function JumpTo({ open, onClose }: { open: boolean; onClose: () => void }
   const [text, setText] = useState("");
   const [at, setAt] = useState(0);
   const navigate = useNavigate();
-  const formulas = useQuery({ queryKey: ["formulas"], queryFn: api.formulas, enabled: open });
-  const batches = useQuery({ queryKey: ["logbook"], queryFn: api.logbook, enabled: open });
+  const query = { search: useDeferredValue(text.trim()), take: "9" };
+  const formulas = useQuery({
+    queryKey: keys.formulas(query),
+    queryFn: () => api.formulas(query),
+    enabled: open,
+    placeholderData: keepPreviousData,
+  });
+  const batches = useQuery({
+    queryKey: keys.logbook(query),
+    queryFn: () => api.logbook(query),
+    enabled: open,
+    placeholderData: keepPreviousData,
+  });
   const found = useMemo(() => {
     const all = [
       ...places.map((place) => ({ name: place.name, hint: "place", path: place.path as string })),
       { name: "House", hint: "place", path: "/house" },
       { name: "Start a formula", hint: "", path: "/bench/new" },
-      ...(formulas.data ?? []).map((one) => ({
+      ...(formulas.data?.items ?? []).map((one) => ({
         name: one.name,
         hint: `trial ${one.trialNumber}`,
         path: `/bench/${one.trial}`,
       })),
-      ...(batches.data ?? []).map((one) => ({
+      ...(batches.data?.items ?? []).map((one) => ({
         name: one.lot,
         hint: `${one.formulaName}, trial ${one.trialNumber}`,
         path: `/logbook/${one.id}`,

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useDeferredValue, useId, useState } from "react";
 import { api, type Material } from "../api/client";
+import { keys } from "../api/keys";
 import "./combobox.css";
 
 type Props = {
@@ -20,7 +21,7 @@ export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, a
   const [at, setAt] = useState(0);
   const asked = useDeferredValue(text.trim());
   const found = useQuery({
-    queryKey: ["find", asked],
+    queryKey: keys.find(asked),
     queryFn: () => api.findMaterials(asked),
     enabled: open,
     staleTime: 60_000,

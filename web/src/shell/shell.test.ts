@@ -1,6 +1,4 @@
 import { describe, expect, it } from "vitest";
-import { splitAside } from "../places/bench/Findings";
-import type { Finding } from "../api/client";
 import { rimPath } from "./Shelf";
 import { keyName } from "./useKeys";
 
@@ -19,20 +17,5 @@ describe("shelf and keys", () => {
     expect(key("z", { metaKey: true, shiftKey: true })).toBe("Ctrl+Shift+z");
     expect(key("ArrowLeft", { shiftKey: true })).toBe("Shift+ArrowLeft");
     expect(key("?", { shiftKey: true })).toBe("?");
-  });
-
-  it("brings a finding back when its number has got worse", () => {
-    const finding = (value: number) =>
-      ({
-        id: "grain",
-        numbers: [
-          { name: "n", value, unit: "" },
-          { name: "limit", value: 10, unit: "" },
-        ],
-      }) as Finding;
-    const aside = [{ finding: "grain", reason: "fine", value: 14 }];
-    expect(splitAside([finding(13)], aside).resting).toHaveLength(1);
-    expect(splitAside([finding(15)], aside).open).toHaveLength(1);
-    expect(splitAside([finding(15)], []).open).toHaveLength(1);
   });
 });

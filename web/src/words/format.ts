@@ -115,7 +115,7 @@ export function plural(unit: string, count: number): string {
 /** When a line joins the batch, in a word. */
 export const phaseWords = {
   melt: "Melt",
-  "cool-down": "Cool-down",
+  cool_down: "Cool-down",
   dry: "Dry",
   liquid: "Liquid",
   surface: "On top",

@@ -1,17 +1,17 @@
-import type { Assessment } from "../../api/client";
+import type { MeltPart } from "../../api/client";
 import type { Units } from "../../words/format";
 
 type Props = {
-  assessment: Assessment;
-  under?: { name: string; assessment: Assessment } | null | undefined;
+  melt: MeltPart;
+  under?: { name: string; melt: MeltPart } | null | undefined;
   name: string;
   units: Units;
   height: number;
 };
 
 /** The ruler in words and figures: every state from where to where, every landmark. */
-export function RulerTable({ assessment, under, name, units, height }: Props) {
-  const both = [{ name, assessment }, ...(under ? [under] : [])];
+export function RulerTable({ melt, under, name, units, height }: Props) {
+  const both = [{ name, melt }, ...(under ? [under] : [])];
   return (
     <section className="ruler-table" style={{ height }} tabIndex={0} aria-label="Warmth as a table">
       {both.map((one) => (
@@ -25,7 +25,7 @@ export function RulerTable({ assessment, under, name, units, height }: Props) {
             </tr>
           </thead>
           <tbody>
-            {one.assessment.states.map((span) => (
+            {one.melt.states.map((span) => (
               <tr key={span.state}>
                 <th scope="row">{span.state}</th>
                 <td>{units.temperature(span.fromC)}</td>
@@ -49,12 +49,12 @@ export function RulerTable({ assessment, under, name, units, height }: Props) {
           </tr>
         </thead>
         <tbody>
-          {assessment.landmarks.map((landmark) => (
+          {melt.landmarks.map((landmark) => (
             <tr key={landmark.id}>
               <th scope="row">{landmark.name}</th>
               <td>{units.temperature(landmark.temperatureC)}</td>
               {both.map((one) => {
-                const reading = one.assessment.landmarks.find((other) => other.id === landmark.id);
+                const reading = one.melt.landmarks.find((other) => other.id === landmark.id);
                 return (
                   <td key={one.name}>
                     {reading?.says}, {reading?.firmnessKPa.toFixed(reading.firmnessKPa < 10 ? 1 : 0)} kPa
@@ -66,8 +66,8 @@ export function RulerTable({ assessment, under, name, units, height }: Props) {
         </tbody>
       </table>
       <p className="hint">
-        Each temperature is good to about {assessment.doubtC} °C. Comparative, not a laboratory test; natural lots vary
-        by several degrees.
+        Each temperature is good to about {melt.doubtC} °C. Comparative, not a laboratory test; natural lots vary by
+        several degrees.
       </p>
     </section>
   );

@@ -1,5 +1,6 @@
 import { type KeyboardEvent, type PointerEvent, memo, useId, useRef, useState } from "react";
-import type { Assessment, CurveView, LandmarkReading } from "../../api/client";
+import type { CurveView, LandmarkReading, MeltPart } from "../../api/client";
+import { follow } from "../../shell/drag";
 import { useWidth } from "../../shell/useWidth";
 import type { Units } from "../../words/format";
 import { textWidth } from "../textWidth";
@@ -16,10 +17,10 @@ export type Moved = { id: string; celsius: number; from?: number };
 
 type Props = {
   name: string;
-  assessment: Assessment;
+  melt: MeltPart;
   units: Units;
   ghost?: CurveView | null | undefined;
-  under?: { name: string; assessment: Assessment } | null;
+  under?: { name: string; melt: MeltPart } | null;
   moved?: Moved | null;
   late?: boolean;
   foot?: React.ReactNode;
@@ -30,7 +31,7 @@ type Props = {
 /** The warmth ruler: what the product is from −5 to 95 °C, and at the places the maker has named. */
 export const WarmthRuler = memo(function WarmthRuler({
   name,
-  assessment,
+  melt,
   units,
   ghost,
   under,
@@ -51,18 +52,18 @@ export const WarmthRuler = memo(function WarmthRuler({
   const scaleY = under ? hung + 82 : ground + beam;
   const height = scaleY + 28;
   const at = (landmark: LandmarkReading) => (moved?.id === landmark.id ? moved.celsius : landmark.temperatureC);
-  const stems = assessment.landmarks.map((landmark) => Math.round(axis.x(at(landmark))));
-  const lines = assessment.landmarks.map((landmark) => flagLines(landmark, at(landmark), units, moved, under, name));
+  const stems = melt.landmarks.map((landmark) => Math.round(axis.x(at(landmark))));
+  const lines = melt.landmarks.map((landmark) => flagLines(landmark, at(landmark), units, moved, under, name));
   const flags = layFlags(
-    assessment.landmarks.map((landmark, i) => ({
+    melt.landmarks.map((landmark, i) => ({
       id: landmark.id,
       x: stems[i] ?? 0,
       width: Math.max(...(lines[i] ?? []).map((line) => textWidth(line, 13, 600))) + 19,
     })),
     width - 8,
   );
-  const words = placeWords(assessment.states, axis, stems, (word) => textWidth(word, 13, 600));
-  const wordsUnder = under ? placeWords(under.assessment.states, axis, stems, (word) => textWidth(word, 13, 600)) : [];
+  const words = placeWords(melt.states, axis, stems, (word) => textWidth(word, 13, 600));
+  const wordsUnder = under ? placeWords(under.melt.states, axis, stems, (word) => textWidth(word, 13, 600)) : [];
   const dragging = useRef<string | null>(null);
 
   const hold = (landmark: LandmarkReading) => (event: PointerEvent<SVGGElement>) => {
@@ -71,17 +72,17 @@ export const WarmthRuler = memo(function WarmthRuler({
     event.currentTarget.focus();
     dragging.current = landmark.id;
     const box = ref.current?.getBoundingClientRect();
-    const move = (to: globalThis.PointerEvent) => {
-      if (dragging.current !== landmark.id || !box) return;
-      onMove({ id: landmark.id, celsius: Math.round(axis.celsius(to.clientX - box.left) * 2) / 2 });
-    };
-    const drop = () => {
-      dragging.current = null;
-      window.removeEventListener("pointermove", move);
-    };
-    window.addEventListener("pointermove", move);
-    window.addEventListener("pointerup", drop, { once: true });
-    window.addEventListener("pointercancel", drop, { once: true });
+    follow(event, {
+      move: (to) => {
+        if (dragging.current === landmark.id && box)
+          onMove({ id: landmark.id, celsius: Math.round(axis.celsius(to.clientX - box.left) * 2) / 2 });
+      },
+      drop: () => (dragging.current = null),
+      cancel: () => {
+        dragging.current = null;
+        onPutBack?.();
+      },
+    });
   };
 
   const step = (landmark: LandmarkReading) => (event: KeyboardEvent<SVGGElement>) => {
@@ -100,25 +101,25 @@ export const WarmthRuler = memo(function WarmthRuler({
   return (
     <div className="ruler">
       {asTable ? (
-        <RulerTable assessment={assessment} under={under} name={name} units={units} height={height} />
+        <RulerTable melt={melt} under={under} name={name} units={units} height={height} />
       ) : (
         <svg
           ref={ref}
           className="ruler-picture"
           height={height}
           role="group"
-          aria-label={`Warmth ruler. ${assessment.sentence}`}
+          aria-label={`Warmth ruler. ${melt.sentence}`}
         >
           <StatePatterns id={id} />
           <rect className="bed-words" x="0" y={ground} width={width} height={under ? beam : height - ground} />
           {under && <rect className="bed-words" x="0" y={scaleY} width={width} height={height - scaleY} />}
-          {assessment.curve && (
+          {melt.curve && (
             <Hill
               id={`${id}-hand`}
               patterns={id}
-              curve={assessment.curve}
-              spans={assessment.states}
-              doubtC={assessment.doubtC}
+              curve={melt.curve}
+              spans={melt.states}
+              doubtC={melt.doubtC}
               axis={axis}
               baseline={ground}
               full={full}
@@ -127,13 +128,13 @@ export const WarmthRuler = memo(function WarmthRuler({
               late={late ?? false}
             />
           )}
-          {under?.assessment.curve && (
+          {under?.melt.curve && (
             <Hill
               id={`${id}-under`}
               patterns={id}
-              curve={under.assessment.curve}
-              spans={under.assessment.states}
-              doubtC={under.assessment.doubtC}
+              curve={under.melt.curve}
+              spans={under.melt.states}
+              doubtC={under.melt.doubtC}
               axis={axis}
               baseline={hung}
               full={full}
@@ -143,14 +144,14 @@ export const WarmthRuler = memo(function WarmthRuler({
           )}
           <path className="axis" d={`M0 ${ground}H${width}`} />
           {under && <path className="axis other" d={`M0 ${hung}H${width}`} />}
-          {assessment.states.slice(1).map((span) => (
+          {melt.states.slice(1).map((span) => (
             <path
               key={span.state}
               className="limit"
               d={`M${axis.x(span.fromC).toFixed(1)} ${ground}V${ground + (under ? 19 : 24)}`}
             />
           ))}
-          {under?.assessment.states.slice(1).map((span) => (
+          {under?.melt.states.slice(1).map((span) => (
             <path
               key={span.state}
               className="limit other"
@@ -159,7 +160,7 @@ export const WarmthRuler = memo(function WarmthRuler({
           ))}
           {words.map((word) => (
             <text key={word.state} className="state-word" x={word.x} y={ground + (under ? 14 : 17)} textAnchor="middle">
-              {assessment.doubtC >= 3 &&
+              {melt.doubtC >= 3 &&
               textWidth(`about ${word.state}`, 13, 600) + 12 < axis.x(word.span.toC) - axis.x(word.span.fromC)
                 ? `about ${word.state}`
                 : word.state}
@@ -181,7 +182,7 @@ export const WarmthRuler = memo(function WarmthRuler({
             </>
           )}
           <Scale axis={axis} y={scaleY} fahrenheit={units.fahrenheit} />
-          {assessment.landmarks.map((landmark, i) => {
+          {melt.landmarks.map((landmark, i) => {
             const flag = flags.find((one) => one.id === landmark.id);
             const x = stems[i] ?? 0;
             if (!flag) return null;
@@ -210,8 +211,8 @@ export const WarmthRuler = memo(function WarmthRuler({
         <div>
           {foot ??
             (under
-              ? `${upper(name)} ${slumps(assessment, units)}; ${under.name} ${slumps(under.assessment, units)}. ${assessment.sentence}`
-              : assessment.sentence)}
+              ? `${upper(name)} ${slumps(melt, units)}; ${under.name} ${slumps(under.melt, units)}. ${melt.sentence}`
+              : melt.sentence)}
         </div>
         <button type="button" className="link" onClick={() => setAsTable(!asTable)} aria-pressed={asTable}>
           {asTable ? "Show the ruler" : "Read as a table"}
@@ -268,7 +269,7 @@ function flagLines(
   if (moved?.id === landmark.id) return [`What if the ${landmark.name} is ${degrees}?`, landmark.says];
   const hours = landmark.hours ? `, ${landmark.hours} h` : "";
   if (!under) return [`${landmark.name}${hours}`, `${degrees} ${landmark.says}`];
-  const other = under.assessment.landmarks.find((one) => one.id === landmark.id)?.says ?? "";
+  const other = under.melt.landmarks.find((one) => one.id === landmark.id)?.says ?? "";
   const short = (text: string) => text.replace(/^trial /, "T");
   return [
     `${landmark.name} ${degrees}${hours}`,
@@ -278,7 +279,7 @@ function flagLines(
   ];
 }
 
-const slumps = (assessment: Assessment, units: Units) =>
-  assessment.slumpC == null ? "has no shape to keep" : `slumps at ${units.temperature(assessment.slumpC)}`;
+const slumps = (melt: MeltPart, units: Units) =>
+  melt.slumpC == null ? "has no shape to keep" : `slumps at ${units.temperature(melt.slumpC)}`;
 
 const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,5 +1,6 @@
 import { type KeyboardEvent, memo, type PointerEvent, useRef } from "react";
 import { percent } from "../../words/format";
+import { follow } from "../../shell/drag";
 import { type Layer, type LayerIn, neighbours, ribbonPath, stack, uncrossed } from "./geometry";
 import "./strata.css";
 
@@ -62,15 +63,17 @@ export const Strata = memo(function Strata(props: Props) {
     event.currentTarget.focus();
     drag.current = { y: event.clientY };
     hand.hold({ upper: pair.upper.id, lower: pair.lower.id });
-    const move = (to: globalThis.PointerEvent) =>
-      drag.current && hand.move((to.clientY - drag.current.y) / pxPerPercent, false);
-    const drop = () => {
-      drag.current = null;
-      window.removeEventListener("pointermove", move);
-      hand.drop();
-    };
-    window.addEventListener("pointermove", move);
-    window.addEventListener("pointerup", drop, { once: true });
+    follow(event, {
+      move: (to) => drag.current && hand.move((to.clientY - drag.current.y) / pxPerPercent, false),
+      drop: () => {
+        drag.current = null;
+        hand.drop();
+      },
+      cancel: () => {
+        drag.current = null;
+        hand.putBack();
+      },
+    });
   };
 
   const step = (above: Layer) => (event: KeyboardEvent<SVGGElement>) => {

@@ -39,7 +39,7 @@ export const AddLine = memo(function AddLine({ trial, next, acts, onAdded }: Pro
   const add = async (material: Material) => {
     ahead.current = "";
     const refused = await acts.apply([
-      { kind: "add-line", material: material.id, share: String(firstShare(material)), givesWay: "makeweight" },
+      { kind: "add_line", material: material.id, share: String(firstShare(material)), givesWay: "makeweight" },
     ]);
     const now = queries.getQueryData<Trial>(["trial", trial.id]);
     const line = now?.content.lines.find((one) => one.material === material.id);

@@ -1,7 +1,7 @@
 import { Button } from "antd";
-import { memo } from "react";
+import { memo, useSyncExternalStore } from "react";
 import { useNavigate } from "react-router";
-import type { Assessment, Trial } from "../../api/client";
+import { type Assessment, isConnected, onConnection, type Trial } from "../../api/client";
 import { time } from "../../words/format";
 import { Facts } from "./Facts";
 import type { Panel } from "./panels/Frame";
@@ -11,20 +11,15 @@ type TitleProps = {
   trial: Trial;
   assessment: Assessment;
   underName: string | null;
-  unkept: number;
-  keeping: boolean;
+  /** Changes that the server has not answered yet. */
+  waiting: number;
   onOpen: (panel: Panel) => void;
 };
 
 /** The title line of the bench: name, facts in one sentence, and whether all is kept. */
-export const BenchTitle = memo(function BenchTitle({
-  trial,
-  assessment,
-  underName,
-  unkept,
-  keeping,
-  onOpen,
-}: TitleProps) {
+export const BenchTitle = memo(function BenchTitle({ trial, assessment, underName, waiting, onOpen }: TitleProps) {
+  const connected = useSyncExternalStore(onConnection, isConnected);
+  const away = waiting > 0 && !connected;
   return (
     <>
       <h1 className="title">
@@ -33,10 +28,10 @@ export const BenchTitle = memo(function BenchTitle({
         </button>
       </h1>
       <Facts trial={trial} assessment={assessment} underName={underName} onOpen={onOpen} />
-      <span className={`kept-line ${unkept ? "stop" : ""}`} role="status">
-        {unkept
-          ? `Not kept yet: ${unkept} ${unkept === 1 ? "change" : "changes"}`
-          : keeping
+      <span className={`kept-line ${away ? "stop" : ""}`} role="status">
+        {away
+          ? `Not kept yet: ${waiting} ${waiting === 1 ? "change" : "changes"}`
+          : waiting
             ? "Keeping…"
             : trial.madeAt
               ? ""

@@ -32,7 +32,7 @@ export function Facts({
           ` = ${batch.units} ${plural(unit, batch.units)} of ${units.roundWeight(batch.fillG)}`}
       </button>{" "}
       ·{" "}
-      {assessment.clearC != null && (
+      {assessment.parts.melt?.clearC != null && (
         <>
           <button type="button" className="openable" onClick={() => onOpen({ kind: "pour" })}>
             {trial.content.pourC != null ? `pour at ${units.temperature(trial.content.pourC)}` : "pour when?"}

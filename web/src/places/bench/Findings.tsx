@@ -25,21 +25,9 @@ export function countFindings(findings: Finding[]): string {
     .join(" · ");
 }
 
-/** A finding set aside returns when the number it rests on has got worse. */
-export function splitAside(findings: Finding[], aside: Trial["setAside"]): { open: Finding[]; resting: Finding[] } {
-  const rests = (finding: Finding) => {
-    const put = aside.find((one) => one.finding === finding.id);
-    if (!put) return false;
-    const [value, limit] = [finding.numbers[0]?.value, finding.numbers[1]?.value];
-    if (put.value === null || put.value === undefined || value === undefined) return true;
-    const away = (one: number) => (limit === undefined ? one : Math.abs(one - limit));
-    return away(value) <= away(put.value) + 1e-9;
-  };
-  return { open: findings.filter((finding) => !rests(finding)), resting: findings.filter(rests) };
-}
-
 export function Findings({ assessment, setAside, ...acts }: Props) {
-  const { open, resting } = splitAside(assessment.findings, setAside);
+  const open = assessment.findings.filter((finding) => !finding.rests);
+  const resting = assessment.findings.filter((finding) => finding.rests);
   return (
     <>
       <div className="region-head">

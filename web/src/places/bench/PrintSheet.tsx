@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { memo } from "react";
 import { api, type Assessment, type Trial } from "../../api/client";
+import { keys } from "../../api/keys";
 import { useHouse } from "../../shell/HouseContext";
 import { narrow, percent, phaseWords } from "../../words/format";
 
@@ -8,14 +9,14 @@ import { narrow, percent, phaseWords } from "../../words/format";
 export const PrintSheet = memo(function PrintSheet({ trial, assessment }: { trial: Trial; assessment: Assessment }) {
   const { house, materials, units } = useHouse();
   const plan = useQuery({
-    queryKey: ["plan", trial.id, trial.revision],
+    queryKey: keys.plan(trial),
     queryFn: () => api.plan(trial.id),
     enabled: trial.content.lines.length > 0,
     retry: false,
   });
   const both = (celsius: number) =>
     `${Math.round(celsius * 2) / 2}${narrow}°C (${Math.round((celsius * 9) / 5 + 32)}${narrow}°F)`;
-  const weights = new Map(assessment.sheet.map((line) => [line.line, line]));
+  const weights = new Map(assessment.weighing.lines.map((line) => [line.line, line]));
   return (
     <section className="print-sheet" aria-hidden="true">
       <h1 className="title">{trial.formulaName}</h1>
@@ -52,7 +53,7 @@ export const PrintSheet = memo(function PrintSheet({ trial, assessment }: { tria
             <td>All</td>
             <td />
             <td className="number">{percent(assessment.totalPercent)}</td>
-            <td className="number">{units.weight(assessment.sheetTotalG)}</td>
+            <td className="number">{units.weight(assessment.weighing.totalG)}</td>
             <td className="write" />
           </tr>
         </tbody>
@@ -85,8 +86,8 @@ export const PrintSheet = memo(function PrintSheet({ trial, assessment }: { tria
         </tbody>
       </table>
       <p className="print-foot">
-        {trial.formulaName}, trial {trial.number}. {assessment.sentence} Hot fat burns: water bath only, never leave the
-        pot. Page 1 of 1
+        {trial.formulaName}, trial {trial.number}. {assessment.parts.melt?.sentence} Hot fat burns: water bath only,
+        never leave the pot. Page 1 of 1
       </p>
     </section>
   );

@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { memo } from "react";
 import { type Assessment, api, type FormulaEdit, type Trial } from "../../api/client";
+import { keys, touch } from "../../api/keys";
 import { useHouse } from "../../shell/HouseContext";
 import { Findings } from "./Findings";
 import { BatchPanel } from "./panels/BatchPanel";
@@ -51,23 +52,32 @@ export const RightPlate = memo(function RightPlate({ trial, assessment, panel, s
     case "cost":
       return <CostPanel trial={trial} assessment={assessment} onBack={back} />;
     case "formulas":
-      return <FormulasPanel trial={trial} onBack={back} onRenamed={() => void queries.invalidateQueries()} />;
+      return (
+        <FormulasPanel
+          trial={trial}
+          onBack={back}
+          onRenamed={() => {
+            void touch(queries, "formula");
+            void queries.invalidateQueries({ queryKey: keys.trial(trial.id) });
+          }}
+        />
+      );
     default:
       return (
         <Findings
           assessment={assessment}
           setAside={trial.setAside}
-          onShow={(remedy) => acts.show({ kind: "remedy", edits: remedy.edits as FormulaEdit[], answer: null })}
+          onShow={(remedy) => acts.dispatch({ kind: "show", edits: remedy.edits as FormulaEdit[] })}
           onHide={acts.putBack}
           onApply={(remedy) => void acts.apply(remedy.edits as FormulaEdit[], `${remedy.label}: done.`)}
           onSetAside={async (finding, reason) => {
             queries.setQueryData(
-              ["trial", trial.id],
+              keys.trial(trial.id),
               await api.setAside(trial.id, finding.id, reason, finding.numbers[0]?.value ?? null),
             );
           }}
           onTakeBack={async (finding) =>
-            queries.setQueryData(["trial", trial.id], await api.takeBack(trial.id, finding))
+            queries.setQueryData(keys.trial(trial.id), await api.takeBack(trial.id, finding))
           }
         />
       );

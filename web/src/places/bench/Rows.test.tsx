@@ -22,15 +22,17 @@ const row = (one: FormulaLine, now = one.percent, was: number | null = null): Ro
 });
 const assessment = {
   makeweightLine: "L3",
-  sheetTotalG: 600,
-  sheet: lines.map((one) => ({
-    line: one.id,
-    exactG: one.percent * 6,
-    grams: one.percent * 6,
-    offG: 0,
-    errorPercent: one.id === "L1" ? 3 : 0.5,
-    verdict: one.id === "L1" ? "rough" : "fine",
-  })),
+  weighing: {
+    totalG: 600,
+    lines: lines.map((one) => ({
+      line: one.id,
+      exactG: one.percent * 6,
+      grams: one.percent * 6,
+      offG: 0,
+      errorPercent: one.id === "L1" ? 3 : 0.5,
+      verdict: one.id === "L1" ? "rough" : "fine",
+    })),
+  },
 } as unknown as Assessment;
 const units = new Units({
   temperature: "celsius",

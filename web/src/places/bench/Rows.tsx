@@ -10,6 +10,7 @@ import {
 } from "react";
 import type { Assessment, FormulaLine, Material, Refused } from "../../api/client";
 import { KeepMark } from "../../instruments/glyphs";
+import { follow } from "../../shell/drag";
 import type { TakeKeys } from "./AddLine";
 import { narrow, number, percent, phaseWords, type Units } from "../../words/format";
 
@@ -52,7 +53,7 @@ type Props = {
 /** The formula as rows of equal height; a changed number shows old → new. */
 export function Rows(props: Props) {
   const { rows, assessment, shown, units, chosen, under } = props;
-  const weights = new Map((shown ?? assessment).sheet.map((line) => [line.line, line]));
+  const weights = new Map((shown ?? assessment).weighing.lines.map((line) => [line.line, line]));
   const total = rows.reduce((sum, row) => sum + row.now, 0);
   const moving = useRef<{ id: string; y: number } | null>(null);
   const [lifted, setLifted] = useState<{ id: string; dy: number } | null>(null);
@@ -76,17 +77,19 @@ export function Rows(props: Props) {
     (id: string, index: number, event: PointerEvent<HTMLElement>) => {
       if (frozen) return;
       moving.current = { id, y: event.clientY };
-      const move = (to: globalThis.PointerEvent) =>
-        moving.current && setLifted({ id, dy: to.clientY - moving.current.y });
-      const drop = (to: globalThis.PointerEvent) => {
-        window.removeEventListener("pointermove", move);
-        const by = Math.round((to.clientY - (moving.current?.y ?? to.clientY)) / rowHeight);
+      const rest = () => {
         moving.current = null;
         setLifted(null);
-        if (by !== 0) acts.reorder(id, Math.max(0, Math.min(count - 1, index + by)));
       };
-      window.addEventListener("pointermove", move);
-      window.addEventListener("pointerup", drop, { once: true });
+      follow(event, {
+        move: (to) => moving.current && setLifted({ id, dy: to.clientY - moving.current.y }),
+        drop: (to) => {
+          const by = Math.round((to.clientY - (moving.current?.y ?? to.clientY)) / rowHeight);
+          rest();
+          if (by !== 0) acts.reorder(id, Math.max(0, Math.min(count - 1, index + by)));
+        },
+        cancel: rest,
+      });
     },
     [acts, count, frozen, rowHeight],
   );
@@ -174,7 +177,7 @@ export function Rows(props: Props) {
           </>
         )}
         <span role="cell" className="number weigh">
-          <b>{units.bareWeight((shown ?? assessment).sheetTotalG)}</b>
+          <b>{units.bareWeight((shown ?? assessment).weighing.totalG)}</b>
           <span className="unit">{units.mass}</span>
         </span>
         <span role="cell" />

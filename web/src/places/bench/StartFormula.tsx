@@ -1,17 +1,11 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { Button } from "antd";
+import { Button, Radio } from "antd";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api, type Family, inWords } from "../../api/client";
+import { touch } from "../../api/keys";
+import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
-
-const families: [Family, string, string][] = [
-  ["balm", "Tin balm", "firm in the tin, melts under a thumb"],
-  ["salve", "Soft salve", "scoops with no effort"],
-  ["stick", "Stick", "lips or skin, stands a pocket"],
-  ["bar", "Hard bar", "massage and lotion bars"],
-  ["butter", "Butter, not whipped", "as it is before any air goes in"],
-];
 
 /** The first day, and every new formula: a name, a kind, and where to start from. */
 export function StartFormula({ first }: { first: boolean }) {
@@ -20,11 +14,11 @@ export function StartFormula({ first }: { first: boolean }) {
   const [error, setError] = useState("");
   const navigate = useNavigate();
   const queries = useQueryClient();
+  const { families } = useHouse();
   const start = async (from: "blank" | "usual") => {
     try {
       const trial = await api.startFormula({ name, family, from });
-      await queries.invalidateQueries({ queryKey: ["formulas"] });
-      await queries.invalidateQueries({ queryKey: ["today"] });
+      await touch(queries, "formula");
       navigate(`/bench/${trial.id}`);
     } catch (refused) {
       setError(inWords(refused));
@@ -63,22 +57,23 @@ export function StartFormula({ first }: { first: boolean }) {
           </label>
           <fieldset>
             <legend>What kind is it?</legend>
-            {families.map(([key, label, hint]) => (
-              <label key={key} className="check">
-                <input type="radio" name="family" checked={family === key} onChange={() => setFamily(key)} /> {label}{" "}
-                <span className="hint">{hint}</span>
-              </label>
-            ))}
+            <Radio.Group
+              className="family-choice"
+              value={family}
+              onChange={(event) => setFamily(event.target.value as Family)}
+              options={[...families.values()].map((kind) => ({
+                value: kind.family,
+                label: (
+                  <>
+                    {kind.title} <span className="hint">{kind.about}</span>
+                  </>
+                ),
+              }))}
+            />
           </fieldset>
           <div className="button-row">
             <Button type="primary" htmlType="submit">
-              Start from the usual{" "}
-              {
-                families
-                  .find(([key]) => key === family)?.[1]
-                  .toLowerCase()
-                  .split(",")[0]
-              }
+              Start from the usual {families.get(family)?.name ?? family}
             </Button>
             <Button onClick={() => void start("blank")}>Start from a blank pot</Button>
           </div>

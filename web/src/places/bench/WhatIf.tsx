@@ -1,6 +1,5 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
-import { api, type Assessment, type Formula, type FoundMix, inWords, type LandmarkReading } from "../../api/client";
+import { api, type Formula, type FoundMix, inWords, type LandmarkReading, type MeltPart } from "../../api/client";
 import type { Moved } from "../../instruments/ruler/WarmthRuler";
 import { useHouse } from "../../shell/HouseContext";
 import { whatHappens } from "./benchWords";
@@ -10,31 +9,26 @@ type Props = {
   formula: Formula;
   landmark: LandmarkReading;
   moved: Moved;
-  answer: Assessment | null;
+  answer: MeltPart | null | undefined;
   acts: BenchActs;
   onFound: (mix: FoundMix) => void;
 };
 
 /** A landmark that was moved to see what would happen: put it back, keep it, or find a mix that holds there. */
 export function WhatIf({ formula, landmark, moved, answer, acts, onFound }: Props) {
-  const { house, units } = useHouse();
-  const queries = useQueryClient();
+  const { units, keep: keepHouse } = useHouse();
   const trying = (act: () => Promise<void>) => () =>
     void act().catch((refused: unknown) => acts.say({ text: inWords(refused), stop: true }));
 
   const keep = trying(async () => {
-    const workshop = house.house.workshop;
-    await api.saveHouse({
-      ...house.house,
+    await keepHouse((now) => ({
       workshop: {
-        ...workshop,
-        landmarks: workshop.landmarks.map((one) =>
+        ...now.workshop,
+        landmarks: now.workshop.landmarks.map((one) =>
           one.id === moved.id ? { ...one, temperatureC: moved.celsius } : one,
         ),
       },
-    });
-    await queries.invalidateQueries({ queryKey: ["house"] });
-    await queries.invalidateQueries({ queryKey: ["assess"] });
+    }));
     acts.putBack();
     acts.say({ text: `The ${landmark.name} is now at ${units.temperature(moved.celsius)}.` });
   });

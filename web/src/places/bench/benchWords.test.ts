@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { Assessment, Material } from "../../api/client";
+import type { Material, MeltPart } from "../../api/client";
 import type { LayerIn } from "../../instruments/strata/geometry";
 import { heldWords, shownWords, whatHappens } from "./benchWords";
 import { toLayers, underShares } from "./layers";
@@ -40,10 +40,11 @@ describe("what the bench says in passing", () => {
 
   it("tells what happens at a landmark with the firmness there", () => {
     const at = (firmnessKPa: number) =>
-      ({ landmarks: [{ id: "van", says: "slumps", firmnessKPa }] }) as unknown as Assessment;
+      ({ landmarks: [{ id: "van", says: "slumps", firmnessKPa }] }) as unknown as MeltPart;
     expect(whatHappens(at(1.24), "van")).toBe("Slumps, 1.2\u202fkPa.");
     expect(whatHappens(at(124.4), "van")).toBe("Slumps, 124\u202fkPa.");
     expect(whatHappens(at(1), "porch")).toBe("");
+    expect(whatHappens(null, "van")).toBe("");
   });
 });
 

@@ -1,4 +1,4 @@
-import type { Assessment } from "../../api/client";
+import type { MeltPart } from "../../api/client";
 import type { Held } from "../../instruments/strata/Strata";
 import { type LayerIn, neighbours, stack } from "../../instruments/strata/geometry";
 import { narrow, percent } from "../../words/format";
@@ -29,8 +29,8 @@ export function shownWords(
 }
 
 /** What the product does at a landmark. */
-export function whatHappens(assessment: Assessment, landmark: string): string {
-  const reading = assessment.landmarks.find((one) => one.id === landmark);
+export function whatHappens(melt: MeltPart | null | undefined, landmark: string): string {
+  const reading = melt?.landmarks.find((one) => one.id === landmark);
   if (!reading) return "";
   return `${reading.says.charAt(0).toUpperCase()}${reading.says.slice(1)}, ${reading.firmnessKPa.toFixed(reading.firmnessKPa < 10 ? 1 : 0)}${narrow}kPa.`;
 }

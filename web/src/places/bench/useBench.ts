@@ -7,248 +7,272 @@ import {
   type Formula,
   type FormulaEdit,
   inWords,
-  isConnected,
-  NoConnection,
-  onConnection,
+  type Part,
   Refused,
   type Trial,
 } from "../../api/client";
-import type { Moved } from "../../instruments/ruler/WarmthRuler";
+import { keys, touch } from "../../api/keys";
+import { outbox, useWaiting } from "../../shell/outbox";
+import { type BenchEvent, type BenchState, reduceBench, resting, type Wonder } from "./benchState";
 import { LiveAssessor } from "./LiveAssessor";
 
-/** What is shown but not done: a boundary that is held, a remedy with focus, a landmark that was moved. */
-export type Preview =
-  | { kind: "held" | "remedy"; edits: FormulaEdit[]; answer: AssessAnswer | null }
-  | { kind: "what-if"; moved: Moved; answer: AssessAnswer | null };
+export type Said = { text: string; undo?: boolean; redo?: boolean; stop?: boolean };
 
-export type Said = { text: string; undo?: boolean; stop?: boolean };
+type Question = { formula: Formula; edits?: FormulaEdit[]; probe?: Wonder; parts: Part[] };
+type Conflict = { theirs: Trial; edits: FormulaEdit[]; base: Formula };
 
-type Question = { formula: Formula; edits?: FormulaEdit[]; whatIf?: { landmark: string; temperatureC: number } };
+const restMs = 700;
 
 /** Everything the bench knows of one trial, and every act on it. */
-export function useBench(trialId: number, onFork: (id: number) => void) {
+export function useBench(trialId: number, partsOf: (trial: Trial) => Part[], onFork: (id: number) => void) {
   const queries = useQueryClient();
-  const trialQuery = useQuery({ queryKey: ["trial", trialId], queryFn: () => api.trial(trialId) });
+  const trialQuery = useQuery({ queryKey: keys.trial(trialId), queryFn: () => api.trial(trialId) });
   const trial = trialQuery.data;
-  const assessKey = (of: Trial) => ["assess", of.id, of.revision];
-  const settledQuery = useQuery({
-    queryKey: trial ? assessKey(trial) : ["assess", "none"],
-    queryFn: () => api.assess({ formula: (trial as Trial).content, withRemedies: true }),
+  const parts = useMemo(() => (trial ? partsOf(trial) : []), [trial, partsOf]);
+  const judge = useCallback(
+    (of: Trial) => ({
+      queryKey: keys.assess(of) as readonly unknown[],
+      queryFn: () =>
+        api.assess({
+          formula: of.content,
+          remedies: true,
+          parts: partsOf(of),
+          aside: of.setAside.map((one) => ({ finding: one.finding, value: one.value ?? null })),
+        } as Parameters<typeof api.assess>[0]),
+      staleTime: Number.POSITIVE_INFINITY,
+    }),
+    [partsOf],
+  );
+  const settledQuery = useQuery<AssessAnswer>({
+    queryKey: trial ? judge(trial).queryKey : ["assess", "none"],
+    queryFn: () => judge(trial as Trial).queryFn(),
     enabled: !!trial,
     placeholderData: keepPreviousData,
     staleTime: Number.POSITIVE_INFINITY,
   });
 
-  const [preview, setPreview] = useState<Preview | null>(null);
+  const waiting = useWaiting(`trial ${trialId}`);
+  const [state, setState] = useState<BenchState>(resting);
   const [late, setLate] = useState(false);
   const [said, setSaid] = useState<Said>({ text: "" });
-  const [unkept, setUnkept] = useState<FormulaEdit[][]>([]);
-  const [keeping, setKeeping] = useState(false);
   const [asksIntent, setAsksIntent] = useState<FormulaEdit[] | null>(null);
-  const [conflict, setConflict] = useState<{ theirs: Trial; edits: FormulaEdit[]; base: Formula } | null>(null);
+  const [conflict, setConflict] = useState<Conflict | null>(null);
+  const now = useRef({ state, trial });
+  now.current.trial = trial;
   const lateTimer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  const saving = useRef(Promise.resolve());
+  const restTimer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const dispatchRef = useRef<(event: BenchEvent, atOnce?: boolean) => void>(() => undefined);
 
   const live = useMemo(
     () =>
       new LiveAssessor<Question, AssessAnswer>(
-        (question) => api.assess(question),
+        (question) => api.assess(question as Parameters<typeof api.assess>[0]),
         (answer) => {
           clearTimeout(lateTimer.current);
           flushSync(() => {
             setLate(false);
-            setPreview((now) => now && { ...now, answer });
+            dispatchRef.current({ kind: "answer", answer });
           });
         },
         (error) => {
           clearTimeout(lateTimer.current);
-          setSaid({
-            text: error instanceof Refused ? error.line : "That could not be worked out. Your change is kept.",
-            stop: true,
-          });
+          setSaid({ text: inWords(error), stop: true });
         },
       ),
     [],
   );
 
-  // An old verdict must not be read as new: after a quarter second without an answer the hill drops to its outline.
-  const ask = useCallback(
-    (question: Question) => {
-      clearTimeout(lateTimer.current);
-      lateTimer.current = setTimeout(() => setLate(true), 250);
-      live.request(question);
-    },
-    [live],
-  );
-
-  const show = useCallback(
-    (next: Preview) => {
-      if (!trial) return;
-      setPreview((now) => ({ ...next, answer: now?.kind === next.kind ? now.answer : null }));
-      ask(
-        next.kind === "what-if"
-          ? { formula: trial.content, whatIf: { landmark: next.moved.id, temperatureC: next.moved.celsius } }
-          : { formula: trial.content, edits: next.edits },
-      );
-    },
-    [trial, ask],
-  );
-
-  const putBack = useCallback(() => {
-    live.cancel();
-    clearTimeout(lateTimer.current);
-    setLate(false);
-    setPreview(null);
-  }, [live]);
-
   /** Takes a trial the server has kept: its judgement is fetched first, so that both change on the screen at once. */
   const settle = useCallback(
     async (kept: Trial) => {
-      await queries.fetchQuery({
-        queryKey: ["assess", kept.id, kept.revision],
-        queryFn: () => api.assess({ formula: kept.content, withRemedies: true }),
-        staleTime: Number.POSITIVE_INFINITY,
-      });
-      queries.setQueryData(["trial", kept.id], kept);
-      putBack();
-      queries.invalidateQueries({ queryKey: ["formulas"] });
+      await queries.fetchQuery(judge(kept));
+      queries.setQueryData(keys.trial(kept.id), kept);
+      if (outbox.waiting(`trial ${kept.id}`).length === 0) dispatchRef.current({ kind: "settled" });
+      void touch(queries, "formula");
     },
-    [queries, putBack],
+    [queries, judge],
   );
 
-  const current = useCallback(() => queries.getQueryData<Trial>(["trial", trialId]), [queries, trialId]);
-
-  /** One change after another: each starts from what the one before it has kept. */
-  const inTurn = useCallback(<T>(work: () => Promise<T>): Promise<T> => {
-    const done = saving.current.then(work);
-    saving.current = done.then(
-      () => undefined,
-      () => undefined,
-    );
-    return done;
-  }, []);
-
   /** Does and keeps an edit. Answers the refusal when it was refused, so that a field can show it. */
+  const keep = useCallback(
+    async (edits: FormulaEdit[], words?: string): Promise<Refused | null> => {
+      const from = now.current.trial;
+      if (!from) return null;
+      if (from.madeAt) {
+        setAsksIntent(edits);
+        return null;
+      }
+      try {
+        const kept = (await outbox.put({ kind: "edit", trial: trialId, edits }, from.revision)) as Trial;
+        await settle(kept);
+        setSaid({ text: words ?? sentence(kept.undo), undo: true });
+        return null;
+      } catch (error) {
+        dispatchRef.current({ kind: "settled" });
+        if (!(error instanceof Refused)) throw error;
+        if (error.theirs) {
+          setConflict({ theirs: error.theirs as Trial, edits, base: from.content });
+          return null;
+        }
+        setSaid({ text: error.line, stop: true });
+        return error;
+      }
+    },
+    [settle, trialId],
+  );
+
+  // An old verdict must not be read as new: after a quarter second without an answer the picture drops to its outline.
+  const ask = useCallback(
+    (question: Omit<Question, "formula" | "parts">) => {
+      const from = now.current.trial;
+      if (!from) return;
+      clearTimeout(lateTimer.current);
+      lateTimer.current = setTimeout(() => setLate(true), 250);
+      // What has been done and is on its way is part of what is asked about.
+      const pending = outbox.waiting(`trial ${from.id}`).flatMap((one) => (one.kind === "edit" ? one.edits : []));
+      const edits = [...pending, ...(question.edits ?? [])];
+      live.request({
+        formula: from.content,
+        parts: partsOf(from),
+        ...question,
+        ...(edits.length > 0 ? { edits } : {}),
+      });
+    },
+    [live, partsOf],
+  );
+
+  const dispatch = useCallback(
+    (event: BenchEvent) => {
+      const next = reduceBench(now.current.state, event);
+      now.current.state = next.state;
+      setState(next.state);
+      clearTimeout(restTimer.current);
+      if (next.state.mode === "stepping")
+        restTimer.current = setTimeout(() => dispatchRef.current({ kind: "rest" }), restMs);
+      for (const effect of next.effects) {
+        if (effect.kind === "ask") ask({ edits: effect.edits });
+        else if (effect.kind === "wonder") ask({ probe: effect.wonder });
+        else if (effect.kind === "keep") void keep(effect.edits);
+        else if (effect.kind === "forget") {
+          live.cancel();
+          clearTimeout(lateTimer.current);
+          setLate(false);
+        }
+      }
+    },
+    [ask, keep, live],
+  );
+  dispatchRef.current = dispatch;
+
+  /** Any other act: what was being stepped is kept first. */
   const apply = useCallback(
-    (edits: FormulaEdit[], words?: string): Promise<Refused | null> =>
-      inTurn(async () => {
-        const now = current();
-        if (!now) return null;
-        if (now.madeAt) {
-          setAsksIntent(edits);
-          return null;
-        }
-        setKeeping(true);
-        try {
-          const kept = await api.editTrial(trialId, now.revision, edits);
-          await settle(kept);
-          setSaid({ text: words ?? sentence(kept.undo), undo: true });
-          return null;
-        } catch (error) {
-          putBack();
-          if (error instanceof NoConnection) {
-            setUnkept((list) => [...list, edits]);
-            setSaid({ text: "Not kept yet: no connection. It is sent as soon as the workshop answers.", stop: true });
-            return null;
-          }
-          if (error instanceof Refused && error.theirs) {
-            setConflict({ theirs: error.theirs, edits, base: now.content });
-            return null;
-          }
-          const refused = error instanceof Refused ? error : new Refused(0, "E_SERVER", String(error), "", "");
-          setSaid({ text: refused.line, stop: true });
-          return refused;
-        } finally {
-          setKeeping(false);
-        }
-      }),
-    [current, inTurn, putBack, settle, trialId],
+    (edits: FormulaEdit[], words?: string) => {
+      dispatch({ kind: "act" });
+      return keep(edits, words);
+    },
+    [dispatch, keep],
   );
 
   const step = useCallback(
-    (way: "undo" | "redo") =>
-      inTurn(async () => {
-        const now = current();
-        if (!now) return;
-        const words = way === "undo" ? now.undo : now.redo;
-        if (!words) {
-          setSaid({
-            text: now.madeAt
-              ? `Trial ${now.number} has been made and stays as it is.`
-              : way === "undo"
-                ? "There is nothing left to undo."
-                : "There is nothing to do again.",
-          });
-          return;
-        }
-        try {
-          await settle(await api[way](trialId, now.revision));
-          setSaid({ text: `${way === "undo" ? "Undone" : "Done again"}: ${words}.` });
-        } catch (error) {
-          if (error instanceof Refused && error.theirs) queries.setQueryData(["trial", trialId], error.theirs);
-          setSaid({ text: inWords(error), stop: true });
-        }
-      }),
-    [current, inTurn, queries, settle, trialId],
+    async (way: "undo" | "redo") => {
+      dispatch({ kind: "act" });
+      const from = now.current.trial;
+      if (!from) return;
+      const words = way === "undo" ? from.undo : from.redo;
+      if (!words && outbox.waiting(`trial ${trialId}`).length === 0) {
+        setSaid({ text: nothingTo(way, from) });
+        return;
+      }
+      try {
+        await settle((await outbox.put({ kind: way, trial: trialId }, from.revision)) as Trial);
+        setSaid({
+          text: `${way === "undo" ? "Undone" : "Done again"}${words ? `: ${words}` : ""}.`,
+          redo: way === "undo",
+        });
+      } catch (error) {
+        if (error instanceof Refused && error.theirs) await settle(error.theirs as Trial);
+        setSaid({ text: inWords(error), stop: true });
+      }
+    },
+    [dispatch, settle, trialId],
   );
 
   const fork = useCallback(
     async (intent: string, edits: FormulaEdit[], content?: Formula) => {
+      dispatch({ kind: "act" });
       const begun = await api.forkTrial(trialId, intent, edits, content);
       setAsksIntent(null);
       setConflict(null);
-      await queries.invalidateQueries({ queryKey: ["trial", trialId] });
+      await queries.invalidateQueries({ queryKey: keys.trial(trialId) });
       await settle(begun);
       setSaid({ text: `Trial ${begun.number} begun: ${begun.intent}.` });
       onFork(begun.id);
     },
-    [onFork, queries, settle, trialId],
+    [dispatch, onFork, queries, settle, trialId],
   );
 
   const resolve = useCallback(
-    async (keep: "mine" | "theirs") => {
+    async (which: "mine" | "theirs") => {
       if (!conflict) return;
       const { theirs, edits } = conflict;
       setConflict(null);
       await settle(theirs);
-      if (keep === "mine") await apply(edits);
+      now.current.trial = theirs;
+      if (which === "mine") await keep(edits);
     },
-    [apply, conflict, settle],
+    [conflict, keep, settle],
   );
 
-  // What could not be sent is sent when the server is back, in order.
+  // A page that goes away keeps what was being stepped: the outbox has it before the page is gone.
   useEffect(() => {
-    if (unkept.length === 0) return;
-    const send = () => {
-      const all = unkept;
-      setUnkept([]);
-      for (const edits of all) void apply(edits);
-    };
-    const poll = setInterval(() => void api.house().catch(() => undefined), 2000);
-    const stop = onConnection((connected) => connected && send());
-    if (isConnected()) send();
+    const leave = () => dispatchRef.current({ kind: "act" });
+    window.addEventListener("pagehide", leave);
+    document.addEventListener("visibilitychange", leave);
     return () => {
-      clearInterval(poll);
-      stop();
+      window.removeEventListener("pagehide", leave);
+      document.removeEventListener("visibilitychange", leave);
+      leave();
+      live.cancel();
     };
-  }, [apply, unkept]);
+  }, [live]);
 
-  useEffect(() => () => live.cancel(), [live]);
+  // An edit of an earlier page may be answered while this one stands.
+  useEffect(
+    () =>
+      outbox.onAnswer((answer, errand) => {
+        if ("trial" in errand && errand.trial === trialId && "content" in answer)
+          queries.setQueryData(keys.trial(trialId), answer);
+      }),
+    [queries, trialId],
+  );
 
   const acts = useMemo(
-    () => ({ say: setSaid, askIntent: setAsksIntent, show, putBack, apply, step, fork }),
-    [show, putBack, apply, step, fork],
+    () => ({
+      say: setSaid,
+      askIntent: (edits: FormulaEdit[] | null) => {
+        dispatchRef.current({ kind: "act" });
+        setAsksIntent(edits);
+      },
+      dispatch: (event: BenchEvent) => dispatchRef.current(event),
+      /** What the hand is doing at this very moment. */
+      now: () => now.current.state,
+      putBack: () => dispatchRef.current({ kind: "put-back" }),
+      apply,
+      step,
+      fork,
+    }),
+    [apply, step, fork],
   );
 
   return {
     trial,
+    parts,
     settled: settledQuery.data,
     failure: trialQuery.error ?? settledQuery.error,
-    preview,
+    state,
     late,
     said,
-    keeping,
-    unkept: unkept.length,
+    waiting: waiting.length,
     asksIntent,
     conflict,
     resolve,
@@ -260,3 +284,10 @@ export function useBench(trialId: number, onFork: (id: number) => void) {
 export type BenchActs = ReturnType<typeof useBench>["acts"];
 
 const sentence = (did: string | null | undefined) => (did ? `${did.charAt(0).toUpperCase()}${did.slice(1)}.` : "Kept.");
+
+const nothingTo = (way: "undo" | "redo", trial: Trial) =>
+  trial.madeAt
+    ? `Trial ${trial.number} has been made and stays as it is.`
+    : way === "undo"
+      ? "There is nothing left to undo."
+      : "There is nothing to do again.";

@@ -2,24 +2,37 @@ import { useQuery } from "@tanstack/react-query";
 import { useCallback, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import { api, type FoundMix } from "../../api/client";
+import { keys } from "../../api/keys";
 
 /** What lies under the trial in hand: another trial, named in the address, or a mix that was found. */
 export function useUnder() {
   const [search, setSearch] = useSearchParams();
   const [mix, setMix] = useState<FoundMix | null>(null);
   const id = Number(search.get("under")) || null;
-  const trial = useQuery({ queryKey: ["trial", id], queryFn: () => api.trial(id ?? 0), enabled: id !== null }).data;
+  const trial = useQuery({
+    queryKey: keys.trial(id ?? 0),
+    queryFn: () => api.trial(id ?? 0),
+    enabled: id !== null,
+  }).data;
   const formula = mix?.formula ?? trial?.content;
   const assessment = useQuery({
-    queryKey: ["assess-under", mix ? JSON.stringify(mix.formula) : [trial?.id, trial?.revision]],
-    queryFn: () => (formula ? api.assess({ formula }) : Promise.reject(new Error("nothing under"))),
+    queryKey: keys.under(mix ? mix.formula : [trial?.id, trial?.revision]),
+    queryFn: () =>
+      formula
+        ? api.assess({ formula, parts: ["melt"] } as Parameters<typeof api.assess>[0])
+        : Promise.reject(new Error("nothing under")),
     enabled: !!formula,
   }).data?.assessment;
   const number = trial?.number;
   const under = useMemo(
     () =>
-      formula && assessment
-        ? { name: mix ? "a mix that holds" : `trial ${number}`, short: mix ? "mix" : `T${number}`, formula, assessment }
+      formula && assessment?.parts.melt
+        ? {
+            name: mix ? "a mix that holds" : `trial ${number}`,
+            short: mix ? "mix" : `T${number}`,
+            formula,
+            melt: assessment.parts.melt,
+          }
         : null,
     [formula, assessment, mix, number],
   );

@@ -1,6 +1,8 @@
+import { useQueryClient } from "@tanstack/react-query";
 import { Switch } from "antd";
 import { useState } from "react";
-import { type HouseSettings, Refused } from "../../api/client";
+import { api, type HouseSettings, Refused } from "../../api/client";
+import { touch } from "../../api/keys";
 import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
 import { Copy } from "./Copy";
@@ -12,6 +14,7 @@ import "./house.css";
 export function HousePage() {
   const { house, units, keep } = useHouse();
   const now = house.house;
+  const queries = useQueryClient();
   const [said, setSaid] = useState("");
   const save = async (change: Partial<HouseSettings>, words: string) => {
     try {
@@ -22,6 +25,18 @@ export function HousePage() {
       return refused instanceof Refused
         ? refused
         : new Refused(0, "", "Not kept: no connection.", "Try again when the workshop answers.", "");
+    }
+  };
+  const room = async (workroomC: number) => {
+    try {
+      await api.readRoom(workroomC, now.workshop.humidityPercent ?? null);
+      await touch(queries, "room");
+      await touch(queries, "formula");
+      setSaid("Kept.");
+      return null;
+    } catch (refused) {
+      if (refused instanceof Refused) return refused;
+      throw refused;
     }
   };
   const workshop = (change: Partial<HouseSettings["workshop"]>) => ({ workshop: { ...now.workshop, ...change } });
@@ -110,7 +125,7 @@ export function HousePage() {
             unit={units.degree}
             temperature
             value={now.workshop.workroomC}
-            onSave={(workroomC) => save(workshop({ workroomC: workroomC ?? 20 }), "Kept.")}
+            onSave={(workroomC) => room(workroomC ?? 20)}
           />
           <TextLine
             label="Currency"
@@ -156,7 +171,7 @@ export function HousePage() {
           <Copy onSaid={setSaid} />
           <p className="hint">
             {house.isMadeUp ? "Made-up pantry" : "Your workshop"}, version {house.version}, kept in{" "}
-            <span className="lot">{house.dataFile}</span>. Undo steps are not part of a copy.
+            <span className="lot">{house.dataFile}</span>.
           </p>
         </section>
       </div>

@@ -1,15 +1,16 @@
 import { Button } from "antd";
 import { useState } from "react";
 import { type Landmark, Refused } from "../../api/client";
+import { Pick } from "../../kit/Pick";
 import { useHouse } from "../../shell/HouseContext";
 import { readNumber } from "../../words/format";
 
-const kinds: Record<Landmark["kind"], string> = {
-  storage: "stock lies here",
-  workroom: "workroom",
-  skin: "on skin",
-  pot: "in the pot",
-};
+const kinds: { value: Landmark["kind"]; label: string }[] = [
+  { value: "storage", label: "stock lies here" },
+  { value: "workroom", label: "workroom" },
+  { value: "skin", label: "on skin" },
+  { value: "pot", label: "in the pot" },
+];
 
 export function Landmarks({
   landmarks,
@@ -90,18 +91,12 @@ export function Landmarks({
                 />
               </td>
               <td>
-                <select
-                  className="text-field"
-                  aria-label={`What ${row.name} stands for`}
+                <Pick
+                  label={`What ${row.name} stands for`}
                   value={row.kind}
-                  onChange={(event) => change(i, { kind: event.target.value as Landmark["kind"] })}
-                >
-                  {Object.entries(kinds).map(([kind, words]) => (
-                    <option key={kind} value={kind}>
-                      {words}
-                    </option>
-                  ))}
-                </select>
+                  options={kinds}
+                  onPick={(kind) => change(i, { kind })}
+                />
               </td>
               <td>
                 <input

@@ -1,47 +1,44 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { api, type Batch, Refused } from "../../api/client";
+import { type Batch, type BatchCommand, inWords } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { day, narrow, number, percent, plural, span, time } from "../../words/format";
+import { useBatch } from "../make/useBatch";
 import { ObserveForm } from "./ObserveForm";
+
+export type Act = (command: BatchCommand) => Promise<Batch>;
 
 /** One batch: what was said, what was weighed, what happened. */
 export function BatchRecord({ id }: { id: number }) {
-  const query = useQuery({ queryKey: ["batch", id], queryFn: () => api.batch(id) });
+  const { view, failure, act } = useBatch(id);
   const { units } = useHouse();
-  const queries = useQueryClient();
   const navigate = useNavigate();
-  const batch = query.data;
-  if (query.error)
-    return <p className="page-note">{query.error instanceof Refused ? query.error.line : query.error.message}</p>;
-  if (!batch) return null;
-  const keep = (now: Batch) => {
-    queries.setQueryData(["batch", id], now);
-    void queries.invalidateQueries({ queryKey: ["logbook"] });
-    void queries.invalidateQueries({ queryKey: ["today"] });
-  };
+  const [refused, setRefused] = useState("");
+  if (failure) return <p className="page-note">{inWords(failure)}</p>;
+  if (!view) return null;
+  const { batch, from } = view;
+  const titles = new Map(batch.steps.map((step) => [step.id, step.title]));
   const temperatures = batch.done.filter((step) => step.temperatureC != null);
   return (
     <article className="record scrolls" aria-label={`Lot ${batch.lot}`}>
       <header className="record-head">
         <div>
           <h2 className="title">
-            {batch.formulaName} <span className="record-lot">{batch.lot}</span>
+            {from.formulaName} <span className="record-lot">{batch.lot}</span>
           </h2>
           <p className="quiet">
-            <Link className="openable" to={`/bench/${batch.trialId}`}>
-              trial {batch.trialNumber}
+            <Link className="openable" to={`/bench/${from.trialId}`}>
+              trial {from.trialNumber}
             </Link>
-            , {batch.intent}. Begun {day(batch.startedAt)} at {time(batch.startedAt)}
+            , {from.intent}. Begun {day(batch.startedAt)} at {time(batch.startedAt)}
             {batch.finishedAt
               ? `, finished ${day(batch.finishedAt)} after ${span(new Date(batch.finishedAt).getTime() - new Date(batch.startedAt).getTime())}`
               : ", not finished"}
-            . Workroom {units.temperature(batch.workroomC)}
-            {batch.humidityPercent != null && `, humidity ${batch.humidityPercent}${narrow}%`}.
+            . Workroom {units.temperature(view.workroomC)}
+            {view.humidityPercent != null && `, humidity ${view.humidityPercent}${narrow}%`}.
             {batch.unitsMade != null &&
-              ` ${batch.unitsMade} ${plural(batch.unit, batch.unitsMade)} filled, ${batch.unitsLeft} left.`}
+              ` ${batch.unitsMade} ${plural(view.unit, batch.unitsMade)} filled, ${batch.unitsLeft} left.`}
           </p>
         </div>
         {!batch.finishedAt && (
@@ -53,7 +50,7 @@ export function BatchRecord({ id }: { id: number }) {
 
       <section>
         <h3 className="head">Said → happened</h3>
-        <p>{batch.saidSentence}</p>
+        <p>{view.said.sentence}</p>
         <ul className="said">
           {batch.observations.map((seen) => (
             <li key={seen.id}>
@@ -61,7 +58,7 @@ export function BatchRecord({ id }: { id: number }) {
                 {day(seen.at)}, {time(seen.at)}
               </span>
               <span>
-                {seen.kind === "thumb-press" && (
+                {seen.kind === "thumb_press" && (
                   <>
                     thumb press at {units.temperature(seen.temperatureC ?? 0)}: {seen.said != null && `${seen.said} → `}
                     <b>{seen.value}</b> of 5{" "}
@@ -81,7 +78,9 @@ export function BatchRecord({ id }: { id: number }) {
                 type="button"
                 className="link"
                 aria-label="Withdraw this observation"
-                onClick={async () => keep(await api.withdraw(id, seen.id))}
+                onClick={() =>
+                  act({ kind: "withdraw", observation: seen.id }).catch((error: unknown) => setRefused(inWords(error)))
+                }
               >
                 Withdraw
               </button>
@@ -89,7 +88,12 @@ export function BatchRecord({ id }: { id: number }) {
           ))}
           {batch.observations.length === 0 && <li className="quiet">Nothing has been observed yet.</li>}
         </ul>
-        <ObserveForm batch={batch} onDone={keep} />
+        {refused && (
+          <p className="field-error" role="alert">
+            {refused}
+          </p>
+        )}
+        <ObserveForm view={view} act={act} />
       </section>
 
       <section>
@@ -106,7 +110,7 @@ export function BatchRecord({ id }: { id: number }) {
             </tr>
           </thead>
           <tbody>
-            {batch.deviations.map((line) => (
+            {view.deviations.map((line) => (
               <tr key={line.material}>
                 <th scope="row">{line.material}</th>
                 <td>{units.weight(line.plannedG)}</td>
@@ -129,8 +133,8 @@ export function BatchRecord({ id }: { id: number }) {
           <h3 className="head">Times</h3>
           <ul className="times">
             {batch.done.map((step) => (
-              <li key={step.index}>
-                <span className="quiet">{time(step.doneAt)}</span> {batch.steps[step.index]?.title}
+              <li key={step.step}>
+                <span className="quiet">{time(step.doneAt)}</span> {titles.get(step.step)}
                 {step.note && <span className="quiet">, {step.note}</span>}
               </li>
             ))}
@@ -141,13 +145,12 @@ export function BatchRecord({ id }: { id: number }) {
           {temperatures.length === 0 && <p className="quiet">None were typed.</p>}
           <ul className="times">
             {temperatures.map((step) => (
-              <li key={step.index}>
-                <span className="quiet">{batch.steps[step.index]?.title}:</span>{" "}
-                {units.temperature(step.temperatureC ?? 0)}
+              <li key={step.step}>
+                <span className="quiet">{titles.get(step.step)}:</span> {units.temperature(step.temperatureC ?? 0)}
               </li>
             ))}
           </ul>
-          <Notes batch={batch} onDone={keep} />
+          <Notes batch={batch} act={act} />
         </div>
       </section>
     </article>
@@ -160,19 +163,15 @@ function offBy(difference: number, unit: "step" | "°C") {
   return <b>off by {unit === "step" ? `${off} ${plural("step", off)}` : `${off}${narrow}°C`}</b>;
 }
 
-function Notes({ batch, onDone }: { batch: Batch; onDone: (now: Batch) => void }) {
+function Notes({ batch, act }: { batch: Batch["batch"]; act: Act }) {
   const [notes, setNotes] = useState(batch.notes);
   const [error, setError] = useState("");
   return (
     <form
-      onSubmit={async (event) => {
+      onSubmit={(event) => {
         event.preventDefault();
-        try {
-          onDone(await api.keepNotes(batch.id, notes));
-          setError("");
-        } catch (refused) {
-          setError(refused instanceof Refused ? refused.line : "Not kept: no connection. What you wrote stays here.");
-        }
+        setError("");
+        act({ kind: "write_notes", notes }).catch((refused: unknown) => setError(inWords(refused)));
       }}
     >
       <h3 className="head">Notes</h3>

@@ -1,9 +1,14 @@
-import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { Input } from "antd";
+import { useDeferredValue, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { api, type BatchBrief } from "../../api/client";
+import { api, inWords } from "../../api/client";
+import { keys } from "../../api/keys";
+import { More } from "../../kit/More";
+import { Pick } from "../../kit/Pick";
+import { usePages } from "../../kit/usePages";
 import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
+import { remembered } from "../../shell/remembered";
 import { day } from "../../words/format";
 import { BatchRecord } from "./BatchRecord";
 import "./logbook.css";
@@ -12,16 +17,14 @@ type Order = "newest" | "name";
 
 /** What was made, and what became of it. */
 export function Logbook() {
-  const batches = useQuery({ queryKey: ["logbook"], queryFn: api.logbook });
   const { units } = useHouse();
   const navigate = useNavigate();
   const chosen = Number(useParams().batch) || null;
   const [find, setFind] = useState("");
-  const [order, setOrder] = useState<Order>((localStorage.getItem("amber.logbook.order") as Order | null) ?? "newest");
-  const wanted = find.trim().toLowerCase();
-  const list = (batches.data ?? [])
-    .filter((batch) => `${batch.formulaName} ${batch.lot} trial ${batch.trialNumber}`.toLowerCase().includes(wanted))
-    .sort(sorts[order]);
+  const [order, setOrder] = useState<Order>((remembered.get("logbook.order") as Order | null) ?? "newest");
+  const query = { search: useDeferredValue(find.trim()), order };
+  const batches = usePages(keys.logbook(query), (after) => api.logbook({ ...query, ...(after ? { after } : {}) }));
+  const list = batches.items ?? [];
   const current = chosen ?? list[0]?.id ?? null;
   return (
     <Plates
@@ -29,46 +32,46 @@ export function Logbook() {
       title={
         <>
           <h1 className="title">Logbook</h1>
-          {batches.data && (
+          {batches.items && (
             <p className="facts">
-              {batches.data.length} {batches.data.length === 1 ? "batch" : "batches"}
+              {batches.total} {batches.total === 1 ? "batch" : "batches"}
+              {query.search && " found"}
             </p>
           )}
           <div className="acts">
-            <input
-              className="text-field"
+            <Input
+              className="logbook-find"
               aria-label="Find a batch"
               placeholder="Find a name or a lot"
+              allowClear
               value={find}
               onChange={(event) => setFind(event.target.value)}
             />
-            <select
-              className="text-field"
-              aria-label="Sort"
+            <Pick
+              label="Sort"
               value={order}
-              onChange={(event) => {
-                setOrder(event.target.value as Order);
-                localStorage.setItem("amber.logbook.order", event.target.value);
+              options={orders}
+              onPick={(next) => {
+                setOrder(next);
+                remembered.set("logbook.order", next);
               }}
-            >
-              <option value="newest">Newest first</option>
-              <option value="name">By name</option>
-            </select>
+            />
           </div>
         </>
       }
     >
       <div className="logbook">
         <nav className="scrolls logbook-list" aria-label="Batches">
-          {batches.data?.length === 0 && (
+          {batches.items && list.length === 0 && !query.search && (
             <p className="page-note">
               No batches yet. <Link to="/bench">Balance a trial on the bench</Link> and make it; the record writes
               itself.
             </p>
           )}
-          {batches.data && batches.data.length > 0 && list.length === 0 && (
+          {batches.items && list.length === 0 && query.search && (
             <p className="page-note">Nothing called “{find.slice(0, 40)}”.</p>
           )}
+          {batches.error && <p className="page-note">{inWords(batches.error)}</p>}
           {list.map((batch) => (
             <button
               key={batch.id}
@@ -86,6 +89,7 @@ export function Logbook() {
               <span className="quiet">{units.roundWeight(batch.batchG)}</span>
             </button>
           ))}
+          <More more={batches.more} busy={batches.busy} />
         </nav>
         {current !== null && <BatchRecord key={current} id={current} />}
       </div>
@@ -93,7 +97,7 @@ export function Logbook() {
   );
 }
 
-const sorts: Record<Order, (a: BatchBrief, b: BatchBrief) => number> = {
-  newest: (a, b) => b.startedAt.localeCompare(a.startedAt),
-  name: (a, b) => a.formulaName.localeCompare(b.formulaName) || b.startedAt.localeCompare(a.startedAt),
-};
+const orders = [
+  { value: "newest", label: "Newest first" },
+  { value: "name", label: "By name" },
+] as const;

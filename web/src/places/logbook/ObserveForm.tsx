@@ -1,16 +1,17 @@
-import { Button, Segmented } from "antd";
+import { Button, Radio, Segmented } from "antd";
 import { useState } from "react";
-import { api, type Batch, Refused } from "../../api/client";
+import { type Batch, inWords, Refused } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { readNumber } from "../../words/format";
+import type { Act } from "./BatchRecord";
 
-type Kind = "thumb-press" | "slump" | "note";
+type Kind = "thumb_press" | "slump" | "note";
 
 /** Log what the thumb, the warm box or the nose said. */
-export function ObserveForm({ batch, onDone }: { batch: Batch; onDone: (now: Batch) => void }) {
+export function ObserveForm({ view, act }: { view: Batch; act: Act }) {
   const { units } = useHouse();
-  const [kind, setKind] = useState<Kind>("thumb-press");
-  const [temperature, setTemperature] = useState(units.bareTemperature(batch.workroomC));
+  const [kind, setKind] = useState<Kind>("thumb_press");
+  const [temperature, setTemperature] = useState(units.bareTemperature(view.workroomC));
   const [thumb, setThumb] = useState(3);
   const [slump, setSlump] = useState("");
   const [text, setText] = useState("");
@@ -29,31 +30,30 @@ export function ObserveForm({ batch, onDone }: { batch: Batch; onDone: (now: Bat
       kind === "slump" &&
       celsius !== null &&
       celsius < 12 &&
-      batch.saidSlumpC != null &&
-      batch.saidSlumpC > 30 &&
+      view.said.slumpC != null &&
+      view.said.slumpC > 30 &&
       readNumber(slump) !== null;
     if (slip && !error?.text.includes("slip")) {
       return setError({
         field: "value",
-        text: `It was said to slump at ${units.temperature(batch.saidSlumpC ?? 0)}; ${slump} looks like a slip. Press Log it again if it is right.`,
+        text: `It was said to slump at ${units.temperature(view.said.slumpC ?? 0)}; ${slump} looks like a slip. Press Log it again if it is right.`,
       });
     }
     try {
-      onDone(
-        await api.observe(batch.id, {
-          kind,
-          temperatureC: kind === "thumb-press" ? celsius : null,
-          value: kind === "thumb-press" ? thumb : kind === "slump" ? celsius : null,
-          text,
-        }),
-      );
+      await act({
+        kind: "observe",
+        what: kind,
+        temperatureC: kind === "thumb_press" ? celsius : null,
+        value: kind === "thumb_press" ? thumb : kind === "slump" ? celsius : null,
+        text,
+      });
       setError(null);
       setText("");
       setSlump("");
     } catch (refused) {
       setError({
-        field: refused instanceof Refused ? refused.field : "",
-        text: refused instanceof Refused ? refused.line : "Not kept: no connection. What you typed stays here.",
+        field: refused instanceof Refused ? refused.field.replace("command.", "") : "",
+        text: inWords(refused),
       });
     }
   };
@@ -70,7 +70,7 @@ export function ObserveForm({ batch, onDone }: { batch: Batch; onDone: (now: Bat
         aria-label="What was observed"
         value={kind}
         options={[
-          { label: "Thumb press", value: "thumb-press" },
+          { label: "Thumb press", value: "thumb_press" },
           { label: "Slump", value: "slump" },
           { label: "Note", value: "note" },
         ]}
@@ -79,7 +79,7 @@ export function ObserveForm({ batch, onDone }: { batch: Batch; onDone: (now: Bat
           setError(null);
         }}
       />
-      {kind === "thumb-press" && (
+      {kind === "thumb_press" && (
         <>
           <label>
             at{" "}
@@ -92,21 +92,15 @@ export function ObserveForm({ batch, onDone }: { batch: Batch; onDone: (now: Bat
             />{" "}
             {units.degree}
           </label>
-          <fieldset className="thumbs">
-            <legend className="visually-hidden">Firmness by thumb</legend>
-            {[1, 2, 3, 4, 5].map((step) => (
-              <label key={step}>
-                <input
-                  type="radio"
-                  name={`thumb-${batch.id}`}
-                  checked={thumb === step}
-                  onChange={() => setThumb(step)}
-                />{" "}
-                {step}
-              </label>
-            ))}
+          <div className="thumbs">
+            <Radio.Group
+              aria-label="Firmness by thumb"
+              value={thumb}
+              options={[1, 2, 3, 4, 5].map((step) => ({ value: step, label: step }))}
+              onChange={(event) => setThumb(event.target.value as number)}
+            />
             <span className="hint">1 sinks in, 5 does not mark</span>
-          </fieldset>
+          </div>
         </>
       )}
       {kind === "slump" && (

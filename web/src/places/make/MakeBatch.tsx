@@ -1,22 +1,14 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import {
-  api,
-  type Batch,
-  inWords,
-  type MakeStep,
-  NoConnection,
-  onConnection,
-  type PourOverChoices,
-  Refused,
-} from "../../api/client";
+import { api, inWords, type MakeStep, type PourOverChoices } from "../../api/client";
+import { touch } from "../../api/keys";
 import { useHouse } from "../../shell/HouseContext";
 import { useKeys } from "../../shell/useKeys";
 import { narrow, number, plural, readNumber } from "../../words/format";
 import { reach } from "./gauge";
-import { put, send, waiting } from "./outbox";
 import { StepBody } from "./StepBody";
+import { placeOf, recordedAt, useBatch } from "./useBatch";
 import { WeighBody } from "./WeighBody";
 import "./make.css";
 
@@ -29,38 +21,28 @@ export function MakeBatch() {
   const queries = useQueryClient();
   const navigate = useNavigate();
   const { units } = useHouse();
-  const query = useQuery({ queryKey: ["batch", id], queryFn: () => api.batch(id) });
+  const { view, failure, waiting, act } = useBatch(id);
   const [at, setAt] = useState<number | null>(null);
   const [typed, setTyped] = useState("");
   const [asks, setAsks] = useState<string | null>(null);
   const [over, setOver] = useState<PourOverChoices | null>(null);
   const [refused, setRefused] = useState("");
   const [wiping, setWiping] = useState(0);
-  const [said, setSaid] = useState("");
   const [units_, setUnits] = useState("");
   const [notes, setNotes] = useState("");
   const sleepsUntil = useRef(0);
 
-  const batch = query.data;
-  const index = at ?? batch?.atStep ?? 0;
+  const batch = view?.batch;
+  const index = at ?? (view ? placeOf(view, waiting) : 0);
   const step = batch?.steps[index];
-  const recorded = batch?.done.find((one) => one.index === index);
 
   useEffect(() => {
-    if (batch && at === null)
-      setAt(
-        Math.max(
-          batch.atStep,
-          ...waiting()
-            .filter((one) => one.batch === id)
-            .map((one) => Math.min(one.step + 1, batch.steps.length - 1)),
-        ),
-      );
-  }, [batch, at, id]);
+    if (view && at === null) setAt(placeOf(view, waiting));
+  }, [view, at, waiting]);
 
   // A new step starts clean, or with what was recorded for it before.
   useEffect(() => {
-    const before = waiting().find((one) => one.batch === id && one.step === index) ?? recorded;
+    const before = view && step ? recordedAt(view, waiting, step.id) : undefined;
     setTyped(
       before?.weighedG != null
         ? units.bareWeight(before.weighedG)
@@ -73,26 +55,7 @@ export function MakeBatch() {
     setRefused("");
     sleepsUntil.current = performance.now() + sleepMs;
     // eslint-disable-next-line react-hooks/exhaustive-deps -- what was typed must survive an answer that only repeats the record
-  }, [index, batch?.steps.length]);
-
-  const flush = useCallback(async () => {
-    const { sent, last } = await send();
-    if (last && last.id === id) queries.setQueryData<Batch>(["batch", id], last);
-    if (sent > 1) setSaid(`Connected. ${sent} steps sent.`);
-    queries.invalidateQueries({ queryKey: ["today"] });
-    queries.invalidateQueries({ queryKey: ["batches"] });
-    queries.invalidateQueries({ queryKey: ["logbook"] });
-  }, [id, queries]);
-
-  useEffect(() => {
-    void flush().catch(() => undefined);
-    const stop = onConnection((connected) => connected && void flush());
-    const poll = setInterval(() => waiting().length > 0 && void flush().catch(() => undefined), 2000);
-    return () => {
-      stop();
-      clearInterval(poll);
-    };
-  }, [flush]);
+  }, [step?.id]);
 
   useEffect(() => {
     const lock = navigator.wakeLock?.request("screen").catch(() => null);
@@ -105,11 +68,11 @@ export function MakeBatch() {
     return () => clearTimeout(timer);
   }, [wiping]);
 
-  if (!batch || !step) {
+  if (!view || !batch || !step) {
     return (
       <main id="main" className="make">
         <section className="make-step">
-          <p>{query.error instanceof Refused ? query.error.line : query.error ? query.error.message : ""}</p>
+          <p>{failure ? inWords(failure) : ""}</p>
         </section>
       </main>
     );
@@ -122,16 +85,14 @@ export function MakeBatch() {
   const state = weighing ? reach(value ?? 0, target, tolerance) : null;
   const nextStep = batch.steps[index + 1];
 
-  const record = async (weighedG: number | null, note: string | null) => {
-    put({ batch: id, step: index, weighedG, temperatureC: weighing ? null : value, note });
+  const record = (weighedG: number | null, note: string | null) => {
     setAt(Math.min(index + 1, batch.steps.length - 1));
-    try {
-      await flush();
-    } catch (error) {
-      if (error instanceof NoConnection) return;
-      setAt(index);
-      setRefused(inWords(error));
-    }
+    act({ kind: "record_step", step: step.id, weighedG, temperatureC: weighing ? null : value, note }).catch(
+      (error: unknown) => {
+        setAt(index);
+        setRefused(inWords(error));
+      },
+    );
   };
 
   const finish = async () => {
@@ -140,19 +101,14 @@ export function MakeBatch() {
       setRefused(`“${units_.slice(0, 20)}” is not a count. Type how many you filled, 0 if none.`);
       return;
     }
-    put({ batch: id, step: index, weighedG: null, temperatureC: null, note: null });
+    act({ kind: "record_step", step: step.id, weighedG: null, temperatureC: null, note: null }).catch(
+      () => undefined, // The finish that follows tells what is wrong.
+    );
     try {
-      await flush();
-      const done = await api.finishBatch(id, count, notes);
-      queries.setQueryData(["batch", id], done);
-      await queries.invalidateQueries();
+      await act({ kind: "finish", units: count, notes });
       navigate(`/logbook/${id}`);
     } catch (error) {
-      setRefused(
-        error instanceof Refused
-          ? error.line
-          : "No connection. The count stays here; try again when the workshop answers.",
-      );
+      setRefused(inWords(error));
     }
   };
 
@@ -165,17 +121,15 @@ export function MakeBatch() {
       );
       return;
     }
-    if (!weighing) return void record(null, null);
+    if (!weighing) return record(null, null);
     if (value === null) {
       setRefused(`Type what the scale shows for ${step.title.toLowerCase()}.`);
       return;
     }
     if (state === "over" && !over) {
       api
-        .pourOver(id, index, value)
-        .then(setOver, (error) =>
-          setAsks(`Keep ${units.weight(value)}? ${error instanceof Refused ? error.line : ""}`),
-        );
+        .pourOver(id, step.id, value)
+        .then(setOver, (error: unknown) => setAsks(`Keep ${units.weight(value)}? ${inWords(error)}`));
       return;
     }
     if (state === "short" && asks === null) {
@@ -183,24 +137,21 @@ export function MakeBatch() {
       sleepsUntil.current = performance.now() + sleepMs;
       return;
     }
-    void record(value, state === "over" ? "poured over and kept" : state === "short" ? "kept short" : null);
+    record(value, state === "over" ? "poured over and kept" : state === "short" ? "kept short" : null);
   };
 
   const back = () => {
-    if (index === 0) return;
+    const before = batch.steps[index - 1];
+    if (!before) return;
     setAt(index - 1);
-    void api.goToStep(id, index - 1).then(
-      (now) => queries.setQueryData(["batch", id], now),
-      () => undefined,
-    );
+    act({ kind: "go_to_step", step: before.id }).catch((error: unknown) => setRefused(inWords(error)));
   };
 
   const rescale = async () => {
     if (value === null) return;
     try {
-      const now = await api.rescale(id, index, value);
-      queries.setQueryData(["batch", id], now);
-      setAt(now.atStep);
+      const now = await act({ kind: "rescale_pot", step: step.id, weighedG: value });
+      setAt(now.atIndex);
     } catch (error) {
       setRefused(inWords(error));
     }
@@ -227,7 +178,7 @@ export function MakeBatch() {
             {weighing ? weighWords(batch.steps, index) : `Step ${index + 1} of ${batch.steps.length}`}
           </h1>
           <p>
-            {batch.formulaName}, trial {batch.trialNumber}, lot <span className="lot">{batch.lot}</span>
+            {view.from.formulaName}, trial {view.from.trialNumber}, lot <span className="lot">{batch.lot}</span>
           </p>
           <button type="button" onClick={() => setWiping(wipeSeconds)}>
             Wipe the glass
@@ -251,7 +202,7 @@ export function MakeBatch() {
         >
           {weighing ? (
             <WeighBody
-              batch={batch}
+              view={view}
               step={step}
               typed={typed}
               value={value}
@@ -265,13 +216,13 @@ export function MakeBatch() {
               step={step}
               typed={typed}
               units={units}
-              since={batch.done.find((one) => one.index === index - 1)?.doneAt ?? null}
+              since={batch.done.find((one) => one.step === batch.steps[index - 1]?.id)?.doneAt ?? null}
               onTyped={setTyped}
             >
               {last && (
                 <div className="make-finish">
                   <label>
-                    How many {plural(batch.unit, 2)} did you fill?{" "}
+                    How many {plural(view.unit, 2)} did you fill?{" "}
                     <input
                       className="make-field"
                       inputMode="numeric"
@@ -310,12 +261,14 @@ export function MakeBatch() {
                   {over.topUps.length > 0 &&
                     `, topping up ${over.topUps.length} ${over.topUps.length === 1 ? "line" : "lines"}`}
                 </button>
-                <button type="button" onClick={() => void record(value, "poured over and kept")}>
+                <button type="button" onClick={() => record(value, "poured over and kept")}>
                   Keep it: {over.keepSays}
                 </button>
               </div>
             )}
-            {!refused && !asks && !over && said && <p className="quiet">{said}</p>}
+            {!refused && !asks && !over && waiting.length > 1 && (
+              <p className="quiet">{waiting.length} steps wait for the workshop to answer. They are kept.</p>
+            )}
           </div>
           <div className="make-acts">
             <button type="button" onClick={back} disabled={index === 0}>
@@ -330,10 +283,13 @@ export function MakeBatch() {
               <button
                 type="button"
                 onClick={() =>
-                  void api.giveUpBatch(id).then(async () => {
-                    await queries.invalidateQueries();
-                    navigate(`/bench/${batch.trialId}`);
-                  })
+                  void api.giveUpBatch(id).then(
+                    async () => {
+                      await touch(queries, "made");
+                      navigate(`/bench/${view.from.trialId}`);
+                    },
+                    (error: unknown) => setRefused(inWords(error)),
+                  )
                 }
               >
                 Not today

@@ -1,7 +1,9 @@
-import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useNavigate } from "react-router";
-import { api } from "../../api/client";
+import { api, inWords } from "../../api/client";
+import { keys } from "../../api/keys";
+import { More } from "../../kit/More";
+import { usePages } from "../../kit/usePages";
 import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
 import { day, time } from "../../words/format";
@@ -9,20 +11,21 @@ import "../today/today.css";
 
 /** Batches that are being made. */
 export function MakeList() {
-  const query = useQuery({ queryKey: ["batches"], queryFn: api.openBatches });
-  const formulas = useQuery({ queryKey: ["formulas"], queryFn: api.formulas });
+  const open = usePages(keys.openBatches(), (after) => api.openBatches(after ? { after } : {}));
+  const formulas = usePages(keys.formulas(), (after) => api.formulas(after ? { after } : {}));
   const { units } = useHouse();
   const navigate = useNavigate();
   return (
     <Plates name="Make" title={<h1 className="title">Make</h1>}>
       <div className="scrolls today-list">
-        {query.data?.length === 0 && (
+        {open.error && <p className="page-note">{inWords(open.error)}</p>}
+        {open.items?.length === 0 && (
           <p className="page-note">
             Nothing is being made. Open a trial on the bench and choose “Make this”: its steps appear here, and a batch
             broken off waits until you carry on.
           </p>
         )}
-        {query.data?.map((batch, i) => (
+        {open.items?.map((batch, i) => (
           <div key={batch.id} className={i === 0 ? "today-row first" : "today-row"}>
             <span className="hour">{time(batch.touchedAt)}</span>
             <div>
@@ -38,12 +41,13 @@ export function MakeList() {
             </Button>
           </div>
         ))}
-        {formulas.data && formulas.data.length > 0 && (
+        <More more={open.more} busy={open.busy} />
+        {formulas.items && formulas.items.length > 0 && (
           <>
             <div className="today-bench-head">
               <h2 className="head">Make one of these</h2>
             </div>
-            {formulas.data.map((formula) => (
+            {formulas.items.map((formula) => (
               <a
                 key={formula.id}
                 className="today-bench"
@@ -58,6 +62,7 @@ export function MakeList() {
                 <span className="quiet">{day(formula.changedAt)}</span>
               </a>
             ))}
+            <More more={formulas.more} busy={formulas.busy} />
           </>
         )}
       </div>

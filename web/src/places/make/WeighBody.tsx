@@ -4,7 +4,7 @@ import type { Reach } from "./gauge";
 import { WeighGauge } from "./WeighGauge";
 
 type Props = {
-  batch: Batch;
+  view: Batch;
   step: MakeStep;
   typed: string;
   value: number | null;
@@ -17,7 +17,7 @@ type Props = {
 const fullSize = 5;
 
 /** Weighing: the material, one huge number, how far to go, and the gauge. */
-export function WeighBody({ batch, step, typed, value, state, units, onTyped, onType }: Props) {
+export function WeighBody({ view, step, typed, value, state, units, onTyped, onType }: Props) {
   const target = step.targetG ?? 0;
   const tolerance = step.toleranceG ?? 0;
   const left = target - (value ?? 0);
@@ -55,7 +55,7 @@ export function WeighBody({ batch, step, typed, value, state, units, onTyped, on
         {units.bareWeight(target - tolerance)} to {units.weight(target + tolerance)} is right
       </p>
       <p className="make-text">
-        In the pot so far <b>{units.weight(batch.potG)}</b>.
+        In the pot so far <b>{units.weight(view.potG)}</b>.
         {target < 2 &&
           ` ${units.weight(target)} is about ${Math.round(target * 25)}${narrow}drops: count them only if you must.`}
       </p>

@@ -3,8 +3,10 @@ import { Button } from "antd";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, inWords, Refused, type Today } from "../../api/client";
+import { keys, touch } from "../../api/keys";
 import { Jar } from "../../instruments/glyphs";
 import { useHouse } from "../../shell/HouseContext";
+import { outbox } from "../../shell/outbox";
 import { Plates } from "../../shell/Plates";
 import { useKeys } from "../../shell/useKeys";
 import { day, narrow, readNumber, span, time, weekday } from "../../words/format";
@@ -18,7 +20,7 @@ const words = { stop: "Stop", fix: "Fix", watch: "Watch", note: "Note" } as cons
 
 /** The first page: what was broken off, what needs a look, what tomorrow's heat does to stock. */
 export function TodayPage() {
-  const query = useQuery({ queryKey: ["today"], queryFn: api.today });
+  const query = useQuery({ queryKey: keys.today, queryFn: api.today });
   const { house, units } = useHouse();
   const queries = useQueryClient();
   const navigate = useNavigate();
@@ -35,10 +37,14 @@ export function TodayPage() {
     );
   if (today.formulas.length === 0 && today.interrupted.length === 0) return <StartFormula first />;
 
-  const place = async (batch: number, where: "held-back" | "cool-box" | "shelf", words: string) => {
-    await api.placeStock(batch, where);
-    await queries.invalidateQueries({ queryKey: ["today"] });
-    setSaid(words);
+  const place = async (batch: number, where: "held_back" | "cool_box" | "shelf", words: string) => {
+    try {
+      await outbox.put({ kind: "act", batch, command: { kind: "place_stock", place: where } });
+      await touch(queries, "batch");
+      setSaid(words);
+    } catch (refused) {
+      setSaid(inWords(refused));
+    }
   };
   const evening = new Date(today.now).getHours() >= 18;
   const title = evening
@@ -54,10 +60,10 @@ export function TodayPage() {
           <h1 className="title">{title}</h1>
           <p className="facts">
             <button type="button" className="openable" onClick={() => setAsking("room")}>
-              workroom {units.temperature(today.workroomC)}
-              {today.humidityPercent != null && `, humidity ${today.humidityPercent}${narrow}%`}
+              workroom {units.temperature(today.room.workroomC)}
+              {today.room.humidityPercent != null && `, humidity ${today.room.humidityPercent}${narrow}%`}
             </button>
-            {today.readAt && `, read at ${time(today.readAt)}`}
+            {today.room.readAt && `, read at ${time(today.room.readAt)}`}
           </p>
           {today.isMadeUp && <span className="hint">made-up pantry</span>}
           <div className="acts">
@@ -83,19 +89,19 @@ export function TodayPage() {
                     <b className="severity">{words[look.severity]}</b> <Sentence text={look.sentence} />
                   </p>
                   <div className="button-row">
-                    {look.kind === "hold-back" ? (
+                    {look.kind === "hold_back" ? (
                       <>
                         <Button
                           size="small"
                           onClick={() =>
-                            void place(look.batch, "held-back", "Held back. It stays in the workroom tomorrow.")
+                            void place(look.batch, "held_back", "Held back. It stays in the workroom tomorrow.")
                           }
                         >
                           Hold back {today.stock.find((layer) => layer.batch === look.batch)?.units}
                         </Button>
                         <Button
                           size="small"
-                          onClick={() => void place(look.batch, "cool-box", "They ride in the cool box.")}
+                          onClick={() => void place(look.batch, "cool_box", "They ride in the cool box.")}
                         >
                           Cool box
                         </Button>
@@ -216,7 +222,7 @@ function StockTable({ today }: { today: Today }) {
                 {layer.units} {layer.unit}
               </td>
               <td>{units.temperature(layer.slumpC)}</td>
-              <td>{layer.place === "cool-box" ? "cool box" : layer.place === "held-back" ? "held back" : "shelf"}</td>
+              <td>{layer.place === "cool_box" ? "cool box" : layer.place === "held_back" ? "held back" : "shelf"}</td>
               <td>{layer.slumps ? "slumps" : "keeps its shape"}</td>
             </tr>
           ))}
@@ -229,8 +235,10 @@ function StockTable({ today }: { today: Today }) {
 function RoomForm({ today, onDone }: { today: Today; onDone: (said: string) => void }) {
   const { units } = useHouse();
   const queries = useQueryClient();
-  const [room, setRoom] = useState(units.bareTemperature(today.workroomC));
-  const [humidity, setHumidity] = useState(today.humidityPercent == null ? "" : String(today.humidityPercent));
+  const [room, setRoom] = useState(units.bareTemperature(today.room.workroomC));
+  const [humidity, setHumidity] = useState(
+    today.room.humidityPercent == null ? "" : String(today.room.humidityPercent),
+  );
   const [error, setError] = useState<{ field: string; text: string } | null>(null);
   return (
     <form
@@ -251,8 +259,8 @@ function RoomForm({ today, onDone }: { today: Today; onDone: (said: string) => v
           });
         try {
           const now = await api.readRoom(celsius, share);
-          queries.setQueryData(["today"], now);
-          await queries.invalidateQueries({ queryKey: ["house"] });
+          queries.setQueryData(keys.today, now);
+          await touch(queries, "room");
           onDone(`Workroom read: ${units.temperature(celsius)}.`);
         } catch (refused) {
           setError({
@@ -319,7 +327,7 @@ function TomorrowForm({ today, onDone }: { today: Today; onDone: (said: string) 
           read[place.id] = celsius;
         }
         try {
-          queries.setQueryData(["today"], await api.tomorrow(read));
+          queries.setQueryData(keys.today, await api.tomorrow(read));
           onDone("Tomorrow’s heat is set.");
         } catch (refused) {
           setError({

@@ -1,6 +1,7 @@
 import { Button, Segmented } from "antd";
 import { useState } from "react";
 import { type Assessment, type Trial } from "../../../api/client";
+import { Pick } from "../../../kit/Pick";
 import { useHouse } from "../../../shell/HouseContext";
 import { readNumber } from "../../../words/format";
 import type { BenchActs } from "../useBench";
@@ -53,7 +54,7 @@ export function BatchPanel({
       if (!Number.isInteger(n))
         return setError({ field: "batch.units", text: `${count} containers cannot be filled. Type a whole number.` });
       const refused = await acts.apply([
-        { kind: "set-batch", batch: { grams: 0, units: n, container: container || null, fillG, lossPercent } },
+        { kind: "set_batch", batch: { grams: 0, units: n, container: container || null, fillG, lossPercent } },
       ]);
       if (refused) setError({ field: refused.field, text: refused.line });
     } else {
@@ -61,7 +62,7 @@ export function BatchPanel({
       if (g === null) return;
       const refused = await acts.apply([
         {
-          kind: "set-batch",
+          kind: "set_batch",
           batch: { grams: Math.round(g * 100) / 100, units: null, container: null, fillG: null, lossPercent: 0 },
         },
       ]);
@@ -87,7 +88,7 @@ export function BatchPanel({
       )}
     </label>
   );
-  const fine = assessment.smallestFineBatchG;
+  const fine = assessment.weighing.smallestFineBatchG;
   return (
     <Frame title="Batch size" onBack={onBack}>
       <form
@@ -110,14 +111,17 @@ export function BatchPanel({
             {field("batch.units", "How many", count, setCount, "")}
             <label className="form-field">
               <span>Container</span>
-              <select className="text-field" value={container} onChange={(event) => setContainer(event.target.value)}>
-                {containers.length === 0 && <option value="">any container</option>}
-                {containers.map((one) => (
-                  <option key={one.id} value={one.id}>
-                    {one.name}
-                  </option>
-                ))}
-              </select>
+              <Pick
+                label="Container"
+                value={container}
+                options={
+                  containers.length === 0
+                    ? [{ value: "", label: "any container" }]
+                    : containers.map((one) => ({ value: one.id, label: one.name }))
+                }
+                onPick={setContainer}
+                wide
+              />
             </label>
             {field("batch.fillG", "Net in each", fill, setFill, "g")}
             {field("batch.lossPercent", "Stays in pot and tools", loss, setLoss, "%")}

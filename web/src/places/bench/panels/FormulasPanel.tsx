@@ -1,8 +1,10 @@
-import { useQuery } from "@tanstack/react-query";
-import { Button } from "antd";
-import { useState } from "react";
+import { Button, Input } from "antd";
+import { useDeferredValue, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, inWords, type Trial } from "../../../api/client";
+import { keys } from "../../../api/keys";
+import { More } from "../../../kit/More";
+import { usePages } from "../../../kit/usePages";
 import { day } from "../../../words/format";
 import { Frame } from "./Frame";
 
@@ -15,7 +17,9 @@ export function FormulasPanel({
   onBack: () => void;
   onRenamed: () => void;
 }) {
-  const formulas = useQuery({ queryKey: ["formulas"], queryFn: api.formulas });
+  const [find, setFind] = useState("");
+  const query = { search: useDeferredValue(find.trim()) };
+  const formulas = usePages(keys.formulas(query), (after) => api.formulas({ ...query, ...(after ? { after } : {}) }));
   const [name, setName] = useState(trial.formulaName);
   const [error, setError] = useState("");
   const navigate = useNavigate();
@@ -56,8 +60,16 @@ export function FormulasPanel({
           </Button>
         </div>
       </form>
+      <Input
+        className="panel-part"
+        aria-label="Find a formula"
+        placeholder="Find a formula"
+        allowClear
+        value={find}
+        onChange={(event) => setFind(event.target.value)}
+      />
       <ul className="panel-list panel-part">
-        {formulas.data?.map((one) => (
+        {formulas.items?.map((one) => (
           <li key={one.id} aria-current={one.id === trial.formulaId ? "true" : undefined}>
             <Link className="row-link" to={`/bench/${one.trial}`}>
               {one.name}
@@ -68,6 +80,7 @@ export function FormulasPanel({
           </li>
         ))}
       </ul>
+      <More more={formulas.more} busy={formulas.busy} />
     </Frame>
   );
 }

@@ -6,6 +6,7 @@ import { useHouse } from "../../../shell/HouseContext";
 import { narrow, phaseWords } from "../../../words/format";
 import type { BenchActs } from "../useBench";
 import { Frame } from "./Frame";
+import { MyNames } from "./MyNames";
 
 type MaterialProps = {
   acts: BenchActs;
@@ -74,13 +75,14 @@ export function MaterialPanel({ acts, line, material, assessment, index, count, 
           </>
         )}
       </dl>
+      <MyNames key={material.myNames.join()} material={material} />
       <div className="panel-part">
         <Segmented
           aria-label="Phase"
           value={line.phase}
           options={Object.entries(phaseWords).map(([value, label]) => ({ value, label }))}
           onChange={(phase) =>
-            void acts.apply([{ kind: "set-phase", line: line.id, phase: phase as FormulaLine["phase"] }])
+            void acts.apply([{ kind: "set_phase", line: line.id, phase: phase as FormulaLine["phase"] }])
           }
         />
       </div>
@@ -91,7 +93,7 @@ export function MaterialPanel({ acts, line, material, assessment, index, count, 
           placeholder="A material…"
           exclude={[line.material]}
           onChoose={(other) =>
-            void acts.apply([{ kind: "swap-material", line: line.id, material: other.id, sameFirmness }])
+            void acts.apply([{ kind: "swap_material", line: line.id, material: other.id, sameFirmness }])
           }
         />
         <label className="check">
@@ -100,34 +102,34 @@ export function MaterialPanel({ acts, line, material, assessment, index, count, 
         </label>
       </div>
       <div className="button-row panel-part">
-        <Button size="small" onClick={() => void acts.apply([{ kind: "keep-line", line: line.id, kept: !line.kept }])}>
+        <Button size="small" onClick={() => void acts.apply([{ kind: "keep_line", line: line.id, kept: !line.kept }])}>
           {line.kept ? "Let it go" : "Keep it"}
         </Button>
         <Button
           size="small"
           disabled={assessment.makeweightLine === line.id}
-          onClick={() => void acts.apply([{ kind: "choose-makeweight", line: line.id }])}
+          onClick={() => void acts.apply([{ kind: "choose_makeweight", line: line.id }])}
         >
           Make it the makeweight
         </Button>
         <Button
           size="small"
           disabled={index === 0}
-          onClick={() => void acts.apply([{ kind: "move-line", line: line.id, to: index - 1 }])}
+          onClick={() => void acts.apply([{ kind: "move_line", line: line.id, to: index - 1 }])}
         >
           Move up
         </Button>
         <Button
           size="small"
           disabled={index === count - 1}
-          onClick={() => void acts.apply([{ kind: "move-line", line: line.id, to: index + 1 }])}
+          onClick={() => void acts.apply([{ kind: "move_line", line: line.id, to: index + 1 }])}
         >
           Move down
         </Button>
         <Button
           size="small"
           onClick={() =>
-            void acts.apply([{ kind: "remove-line", line: line.id }]).then((refused) => refused ?? onBack())
+            void acts.apply([{ kind: "remove_line", line: line.id }]).then((refused) => refused ?? onBack())
           }
         >
           Remove it

@@ -19,13 +19,13 @@ export function PourPanel({
   const { units } = useHouse();
   const [text, setText] = useState(trial.content.pourC == null ? "" : units.bareTemperature(trial.content.pourC));
   const [error, setError] = useState("");
-  const from = assessment.pourFromC;
-  const to = assessment.pourToC;
+  const from = assessment.parts.melt?.pourFromC ?? null;
+  const to = assessment.parts.melt?.pourToC ?? null;
   return (
     <Frame title="Pouring" onBack={onBack}>
       {from != null && to != null && (
         <p>
-          It turns cloudy at {units.temperature(assessment.clearC ?? 0)}. Pour between{" "}
+          It turns cloudy at {units.temperature(assessment.parts.melt?.clearC ?? 0)}. Pour between{" "}
           <b>{units.bareTemperature(from)}</b> and <b>{units.temperature(to)}</b>.
         </p>
       )}
@@ -38,7 +38,7 @@ export function PourPanel({
             return setError(
               `“${text.slice(0, 40)}” is not a temperature. Type one such as ${units.bareTemperature(60)}.`,
             );
-          const refused = await acts.apply([{ kind: "set-pour", pourC: celsius }]);
+          const refused = await acts.apply([{ kind: "set_pour", pourC: celsius }]);
           setError(refused?.line ?? "");
         }}
       >

@@ -1,0 +1,46 @@
+import type { QueryClient } from "@tanstack/react-query";
+import type { ListQuery, Trial } from "./client";
+
+/** Keys of everything that is asked and remembered: one place, so that what is forgotten after an act is what was asked. */
+export const keys = {
+  house: ["house"] as const,
+  families: ["families"] as const,
+  materials: ["materials"] as const,
+  find: (text: string) => ["materials", "find", text] as const,
+  today: ["today"] as const,
+  formulas: (query: ListQuery = {}) => ["formulas", query] as const,
+  trial: (id: number) => ["trial", id] as const,
+  plan: (trial: Trial) => ["trial", trial.id, "plan", trial.revision] as const,
+  assess: (trial: Trial) => ["assess", trial.id, trial.revision, trial.setAside] as const,
+  under: (what: unknown) => ["assess", "under", what] as const,
+  openBatches: (query: ListQuery = {}) => ["batches", query] as const,
+  logbook: (query: ListQuery = {}) => ["logbook", query] as const,
+  batch: (id: number) => ["batch", id] as const,
+  copies: ["copies"] as const,
+};
+
+/** What each kind of act makes old. */
+const touches = {
+  formula: [["formulas"], ["today"]],
+  batch: [["batches"], ["logbook"], ["today"]],
+  made: [["batches"], ["logbook"], ["today"], ["formulas"], ["trial"]],
+  room: [["house"], ["assess"]],
+  house: [["assess"], ["today"], ["trial"], ["batch"]],
+  materials: [["materials"], ["assess"]],
+  everything: [
+    ["house"],
+    ["materials"],
+    ["today"],
+    ["formulas"],
+    ["trial"],
+    ["assess"],
+    ["batches"],
+    ["logbook"],
+    ["batch"],
+  ],
+} as const;
+
+/** Forgets what an act has made old. */
+export function touch(queries: QueryClient, what: keyof typeof touches): Promise<unknown> {
+  return Promise.all(touches[what].map((queryKey) => queries.invalidateQueries({ queryKey })));
+}

@@ -1,0 +1,31 @@
+import type { Trial } from "../../api/client";
+import type { BenchActs, Said } from "./useBench";
+
+/** One line that says what was done, is shown, or could not be done; what can be taken back has its word beside it. */
+export function BenchStatus({
+  trial,
+  words,
+  said,
+  acts,
+}: {
+  trial: Trial;
+  words: string | null;
+  said: Said;
+  acts: BenchActs;
+}) {
+  return (
+    <p className={said.stop ? "status-line stop" : "status-line"} id="status">
+      {words ?? said.text}{" "}
+      {!words && said.undo && trial.undo && (
+        <button type="button" className="link" onClick={() => void acts.step("undo")}>
+          Undo
+        </button>
+      )}
+      {!words && said.redo && trial.redo && (
+        <button type="button" className="link" onClick={() => void acts.step("redo")}>
+          Redo
+        </button>
+      )}
+    </p>
+  );
+}

@@ -1,0 +1,118 @@
+import type { AssessAnswer, FormulaEdit } from "../../api/client";
+import type { Held } from "../../instruments/strata/Strata";
+
+/** A thing moved to see what would happen: a landmark's peg, later the humidity, the tub, the air. */
+export type Wonder = { kind: "landmark" | "humidity" | "tub" | "air" | "share"; id: string; value: number };
+
+/** What the hand is doing on the bench. Everything but resting shows something that is not done. */
+export type BenchState =
+  | { mode: "resting" }
+  | { mode: "holding"; held: Held; by: number; answer: AssessAnswer | null }
+  | { mode: "stepping"; line: string; to: number; answer: AssessAnswer | null }
+  | { mode: "remedy"; edits: FormulaEdit[]; answer: AssessAnswer | null }
+  | { mode: "wondering"; wonder: Wonder; answer: AssessAnswer | null };
+
+export type BenchEvent =
+  /** A boundary is taken. */
+  | { kind: "hold"; held: Held }
+  /** It has been moved by so much in all. */
+  | { kind: "move"; by: number }
+  | { kind: "drop" }
+  /** A share stepped by a key to a new value. */
+  | { kind: "step"; line: string; to: number }
+  /** The hand has rested on the keys long enough. */
+  | { kind: "rest" }
+  | { kind: "show"; edits: FormulaEdit[] }
+  | { kind: "wonder"; wonder: Wonder }
+  /** Esc: what is shown goes back. */
+  | { kind: "put-back" }
+  /** Any other act, a change of place, or the page going away. */
+  | { kind: "act" }
+  | { kind: "answer"; answer: AssessAnswer }
+  /** What was kept has been judged: nothing is only shown any more. */
+  | { kind: "settled" };
+
+/** What has to happen beside the change of state. */
+export type BenchEffect =
+  | { kind: "ask"; edits: FormulaEdit[] }
+  | { kind: "wonder"; wonder: Wonder }
+  | { kind: "keep"; edits: FormulaEdit[] }
+  | { kind: "forget" }
+  | { kind: "wait" };
+
+export type BenchStep = { state: BenchState; effects: BenchEffect[] };
+
+export const resting: BenchState = { mode: "resting" };
+
+export const setShare = (line: string, to: number): FormulaEdit => ({
+  kind: "set_share",
+  line,
+  share: String(to),
+  givesWay: "makeweight",
+});
+
+export const moveBoundary = (held: Held, by: number): FormulaEdit => ({
+  kind: "move_boundary",
+  above: held.upper,
+  below: held.lower,
+  byPercent: by,
+});
+
+/** Pure: the same state and event always lead to the same place. What was being stepped is kept before anything else. */
+export function reduceBench(state: BenchState, event: BenchEvent): BenchStep {
+  if (state.mode === "stepping" && endsStepping(state, event)) {
+    const after = reduceBench(resting, event);
+    return {
+      state: after.state,
+      effects: [{ kind: "keep", edits: [setShare(state.line, state.to)] }, ...after.effects],
+    };
+  }
+  switch (event.kind) {
+    case "hold":
+      return { state: { mode: "holding", held: event.held, by: 0, answer: null }, effects: [] };
+    case "move":
+      return state.mode === "holding"
+        ? { state: { ...state, by: event.by }, effects: [{ kind: "ask", edits: [moveBoundary(state.held, event.by)] }] }
+        : stay(state);
+    case "drop":
+      if (state.mode !== "holding") return stay(state);
+      return state.by === 0
+        ? { state: resting, effects: [{ kind: "forget" }] }
+        : { state, effects: [{ kind: "keep", edits: [moveBoundary(state.held, state.by)] }] };
+    case "step": {
+      const answer = state.mode === "stepping" && state.line === event.line ? state.answer : null;
+      return {
+        state: { mode: "stepping", line: event.line, to: event.to, answer },
+        effects: [{ kind: "ask", edits: [setShare(event.line, event.to)] }, { kind: "wait" }],
+      };
+    }
+    case "rest":
+      return stay(state);
+    case "show":
+      return {
+        state: { mode: "remedy", edits: event.edits, answer: null },
+        effects: [{ kind: "ask", edits: event.edits }],
+      };
+    case "wonder":
+      return {
+        state: { mode: "wondering", wonder: event.wonder, answer: state.mode === "wondering" ? state.answer : null },
+        effects: [{ kind: "wonder", wonder: event.wonder }],
+      };
+    case "put-back":
+      return state.mode === "resting" ? stay(state) : { state: resting, effects: [{ kind: "forget" }] };
+    case "act":
+      return stay(state);
+    case "answer":
+      return state.mode === "resting" ? stay(state) : { state: { ...state, answer: event.answer }, effects: [] };
+    case "settled":
+      return state.mode === "resting" ? stay(state) : { state: resting, effects: [{ kind: "forget" }] };
+  }
+}
+
+/** What ends stepping by keeping it: all but another step of the same line, an answer, and Esc. */
+function endsStepping(state: BenchState & { mode: "stepping" }, event: BenchEvent): boolean {
+  if (event.kind === "step") return event.line !== state.line;
+  return !["answer", "put-back", "settled", "move", "drop"].includes(event.kind);
+}
+
+const stay = (state: BenchState): BenchStep => ({ state, effects: [] });

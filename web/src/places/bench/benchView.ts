@@ -1,0 +1,58 @@
+import { useMemo } from "react";
+import type { Assessment, AssessAnswer, Material, Trial } from "../../api/client";
+import { trade } from "../../instruments/strata/geometry";
+import type { BenchState } from "./benchState";
+import { toLayers } from "./layers";
+import type { RowIn } from "./Rows";
+
+/** What is drawn of a trial while the hand does something: layers, their shadow, rows old → new. */
+export function useBenchView(trial: Trial, settled: AssessAnswer, state: BenchState, materials: Map<string, Material>) {
+  const lines = trial.content.lines;
+  const layers = useMemo(() => toLayers(lines, materials), [lines, materials]);
+  const held = state.mode === "holding" ? state : null;
+  const answer = state.mode === "resting" ? null : state.answer;
+  const changes = state.mode === "holding" || state.mode === "stepping" || state.mode === "remedy";
+  const afterLines = changes ? answer?.formula.lines : undefined;
+  const stepped = state.mode === "stepping" ? afterLines : undefined;
+  const drawn = useMemo(
+    () =>
+      held
+        ? trade(layers, held.held.upper, held.held.lower, held.by).lines
+        : stepped
+          ? toLayers(stepped, materials)
+          : layers,
+    [held, stepped, layers, materials],
+  );
+  const ghost =
+    state.mode === "remedy" && afterLines
+      ? toLayers(afterLines, materials)
+      : state.mode === "holding" || state.mode === "stepping"
+        ? layers
+        : null;
+  const shown: Assessment = state.mode !== "remedy" && answer ? answer.assessment : settled.assessment;
+  const ghostCurve =
+    state.mode === "remedy"
+      ? answer?.assessment.parts.melt?.curve
+      : changes
+        ? settled.assessment.parts.melt?.curve
+        : null;
+  const heldShares = held ? new Map(drawn.map((layer) => [layer.id, layer.percent])) : null;
+  const after = afterLines ? new Map(afterLines.map((line) => [line.id, line.percent])) : null;
+  const rows: RowIn[] = lines.map((line) => ({
+    line,
+    material: materials.get(line.material),
+    was: heldShares || after ? line.percent : null,
+    now: heldShares?.get(line.id) ?? after?.get(line.id) ?? line.percent,
+    kept: line.kept,
+  }));
+  return {
+    layers,
+    drawn,
+    ghost,
+    shown,
+    ghostCurve,
+    rows,
+    answer,
+    weights: changes ? (answer?.assessment ?? null) : null,
+  };
+}

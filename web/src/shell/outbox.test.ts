@@ -1,0 +1,115 @@
+import { describe, expect, it } from "vitest";
+import { type FormulaEdit, NoConnection, Refused } from "../api/client";
+import { type Answer, Outbox, type Waiting } from "./outbox";
+
+const edit: FormulaEdit[] = [];
+const notes = { kind: "write_notes", notes: "poured well" } as never;
+
+/** An outbox over a store in memory and a server that does what it is told. */
+function stand(text: string | null = null) {
+  const stand = {
+    text,
+    sent: [] as { errand: Waiting; revision: number }[],
+    reply: (() => Promise.resolve({ revision: 1 } as Answer)) as (errand: Waiting) => Promise<Answer>,
+    box: null as unknown as Outbox,
+    open: () => {
+      let made = 0;
+      stand.box = new Outbox(
+        { read: () => stand.text, write: (now) => (stand.text = now) },
+        (errand, revision) => {
+          stand.sent.push({ errand, revision });
+          return stand.reply(errand);
+        },
+        () => new Date("2026-06-11T09:00:00Z"),
+        () => `c${++made}`,
+      );
+      return stand.box;
+    },
+  };
+  stand.open();
+  return stand;
+}
+
+const silent = () => Promise.reject(new NoConnection("no answer"));
+const refused = (status: number) => Promise.reject(new Refused(status, "E_RANGE", "Too much.", "Type less.", "share"));
+
+describe("the outbox", () => {
+  it("keeps an errand before it is sent and lets it go when it is answered", async () => {
+    const one = stand();
+    let kept = "";
+    one.reply = () => {
+      kept = one.text ?? "";
+      return Promise.resolve({ revision: 3 } as Answer);
+    };
+    await one.box.put({ kind: "edit", trial: 7, edits: edit }, 2);
+    expect(JSON.parse(kept)).toHaveLength(1);
+    expect(JSON.parse(one.text ?? "")).toEqual([]);
+    expect(one.sent[0]?.revision).toBe(2);
+  });
+
+  it("sends what one trial waits for in order, each from the answer before", async () => {
+    const one = stand();
+    let revision = 2;
+    one.reply = () => Promise.resolve({ revision: ++revision } as Answer);
+    await Promise.all([
+      one.box.put({ kind: "edit", trial: 7, edits: edit }, 2),
+      one.box.put({ kind: "undo", trial: 7 }, 2),
+      one.box.put({ kind: "redo", trial: 7 }, 2),
+    ]);
+    expect(one.sent.map((each) => [each.errand.kind, each.revision])).toEqual([
+      ["edit", 2],
+      ["undo", 3],
+      ["redo", 4],
+    ]);
+  });
+
+  it("holds on to everything while nobody answers, in a new tab too, under the same names", async () => {
+    const one = stand();
+    one.reply = silent;
+    void one.box.put({ kind: "act", batch: 3, command: notes });
+    void one.box.put({ kind: "act", batch: 3, command: notes });
+    await one.box.flush();
+    expect(one.box.waiting("batch 3").map((each) => each.id)).toEqual(["c1", "c2"]);
+
+    const heard: string[] = [];
+    const later = one.open();
+    one.reply = () => Promise.resolve({ id: 3 } as Answer);
+    one.sent = [];
+    later.onAnswer((_, errand) => heard.push(errand.id));
+    await later.flush();
+    expect(one.sent.map((each) => each.errand.id)).toEqual(["c1", "c2"]);
+    expect(heard).toEqual(["c1", "c2"]);
+    expect(later.waiting()).toEqual([]);
+  });
+
+  it("takes a fault of the server for no answer", async () => {
+    const one = stand();
+    one.reply = () => refused(500);
+    void one.box.put({ kind: "undo", trial: 7 }, 1);
+    await one.box.flush();
+    expect(one.box.waiting("trial 7")).toHaveLength(1);
+  });
+
+  it("drops what is refused, tells why, and goes on with the next", async () => {
+    const one = stand();
+    one.reply = (errand) => (errand.id === "c1" ? refused(400) : Promise.resolve({ revision: 5 } as Answer));
+    const first = one.box.put({ kind: "edit", trial: 7, edits: edit }, 1);
+    const second = one.box.put({ kind: "undo", trial: 7 }, 1);
+    await expect(first).rejects.toBeInstanceOf(Refused);
+    expect(await second).toEqual({ revision: 5 });
+    expect(one.box.waiting()).toEqual([]);
+  });
+
+  it("lets one batch wait without holding up a trial", async () => {
+    const one = stand();
+    one.reply = (errand) => ("batch" in errand ? silent() : Promise.resolve({ revision: 2 } as Answer));
+    void one.box.put({ kind: "act", batch: 3, command: notes });
+    await one.box.put({ kind: "undo", trial: 7 }, 1);
+    expect(one.box.waiting().map((each) => each.kind)).toEqual(["act"]);
+  });
+
+  it("starts empty over a store that somebody has scribbled in", () => {
+    expect(stand("not a list").box.waiting()).toEqual([]);
+    expect(stand('[{"id":4},{"id":"c1","batch":3,"kind":"act"}]').box.waiting()).toHaveLength(1);
+  });
+});

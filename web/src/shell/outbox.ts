@@ -1,0 +1,205 @@
+import { useSyncExternalStore } from "react";
+import {
+  api,
+  type Batch,
+  type BatchCommand,
+  type FormulaEdit,
+  NoConnection,
+  onConnection,
+  Refused,
+  type Trial,
+} from "../api/client";
+
+/** What is to be done, and to what. */
+export type Errand =
+  | { kind: "edit"; trial: number; edits: FormulaEdit[] }
+  | { kind: "undo" | "redo"; trial: number }
+  | { kind: "act"; batch: number; command: BatchCommand };
+
+/** An errand put down: it outlives the tab until the server has answered it. */
+export type Waiting = Errand & {
+  id: string;
+  /** When it was done by hand. */
+  at: string;
+  /** The revision of the trial that the hand saw. */
+  revision?: number;
+};
+
+export type Answer = Trial | Batch;
+
+type Store = { read: () => string | null; write: (text: string) => void };
+type Send = (errand: Waiting, revision: number) => Promise<Answer>;
+type Told = { resolve: (answer: Answer) => void; reject: (error: unknown) => void };
+
+const key = "amber.outbox";
+
+/** What one trial or batch waits for; each goes in its own order. */
+export const scopeOf = (errand: Errand): string =>
+  "trial" in errand ? `trial ${errand.trial}` : `batch ${errand.batch}`;
+
+/**
+ * Everything a hand has done and the server has not answered yet. Ordered within one trial or batch, kept in the
+ * browser's own store before it is sent, sent again until it is answered, dropped only by an answer.
+ */
+export class Outbox {
+  private list: Waiting[];
+  private readonly listeners = new Set<() => void>();
+  private readonly told = new Map<string, Told>();
+  private readonly sending = new Set<string>();
+  private readonly revisions = new Map<number, number>();
+  private readonly answered = new Set<(answer: Answer, errand: Waiting) => void>();
+
+  constructor(
+    private readonly store: Store,
+    private readonly send: Send,
+    private readonly now: () => Date = () => new Date(),
+    private readonly newId: () => string = () => crypto.randomUUID(),
+  ) {
+    this.list = read(store.read());
+  }
+
+  /** Puts an errand down, then sends it when its turn comes. Resolves with the answer, rejects with the refusal. */
+  put(errand: Errand, revision?: number): Promise<Answer> {
+    const waiting: Waiting = {
+      ...errand,
+      id: this.newId(),
+      at: this.now().toISOString(),
+      ...(revision === undefined ? {} : { revision }),
+    };
+    this.change([...this.list, waiting]);
+    const answer = new Promise<Answer>((resolve, reject) => this.told.set(waiting.id, { resolve, reject }));
+    void this.go(scopeOf(waiting));
+    return answer;
+  }
+
+  /** Sends whatever waits: after a start, and when the server is back. */
+  flush(): Promise<unknown> {
+    return Promise.all([...new Set(this.list.map(scopeOf))].map((scope) => this.go(scope)));
+  }
+
+  waiting(scope?: string): Waiting[] {
+    return scope === undefined ? this.list : this.list.filter((one) => scopeOf(one) === scope);
+  }
+
+  /** Hears of every change of what waits. */
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  /** Hears every answer, of errands of an earlier page too. */
+  onAnswer(listener: (answer: Answer, errand: Waiting) => void): () => void {
+    this.answered.add(listener);
+    return () => this.answered.delete(listener);
+  }
+
+  snapshot = (): Waiting[] => this.list;
+
+  private async go(scope: string): Promise<void> {
+    if (this.sending.has(scope)) return;
+    this.sending.add(scope);
+    try {
+      for (let next = this.waiting(scope)[0]; next; next = this.waiting(scope)[0]) {
+        if (!(await this.deliver(next))) return;
+      }
+    } finally {
+      this.sending.delete(scope);
+    }
+  }
+
+  /** Whether it was answered; the errand stays where it is until it was. */
+  private async deliver(errand: Waiting): Promise<boolean> {
+    const told = this.told.get(errand.id);
+    try {
+      const answer = await this.send(errand, this.revisionOf(errand));
+      if ("trial" in errand && "revision" in answer) this.revisions.set(errand.trial, answer.revision);
+      this.drop(errand);
+      for (const listener of this.answered) listener(answer, errand);
+      told?.resolve(answer);
+      return true;
+    } catch (error) {
+      // Only an answer ends an errand: silence and a fault of the server leave it where it is.
+      if (error instanceof NoConnection || (error instanceof Refused && error.status >= 500)) return false;
+      if (!(error instanceof Refused)) throw error;
+      if ("trial" in errand) this.revisions.delete(errand.trial);
+      this.drop(errand);
+      told?.reject(error);
+      return true;
+    }
+  }
+
+  /** The first errand goes on from what its hand saw, each after it from the answer before. */
+  private revisionOf(errand: Waiting): number {
+    const after = "trial" in errand ? this.revisions.get(errand.trial) : undefined;
+    return Math.max(after ?? -1, errand.revision ?? -1);
+  }
+
+  private drop(errand: Waiting): void {
+    this.told.delete(errand.id);
+    this.change(this.list.filter((one) => one.id !== errand.id));
+  }
+
+  private change(list: Waiting[]): void {
+    this.list = list;
+    this.store.write(JSON.stringify(list));
+    for (const listener of this.listeners) listener();
+  }
+}
+
+function read(text: string | null): Waiting[] {
+  try {
+    const list: unknown = JSON.parse(text ?? "[]");
+    return Array.isArray(list)
+      ? (list as Waiting[]).filter((one) => one && typeof one.id === "string" && ("trial" in one || "batch" in one))
+      : [];
+  } catch {
+    return [];
+  }
+}
+
+/** Sends one errand by the typed client. */
+export async function sendErrand(errand: Waiting, revision: number): Promise<Answer> {
+  if (errand.kind === "act") {
+    return api.act(errand.batch, { id: errand.id, at: errand.at, sentAt: new Date().toISOString() }, errand.command);
+  }
+  const from = revision >= 0 ? revision : (await api.trial(errand.trial)).revision;
+  return errand.kind === "edit"
+    ? api.editTrial(errand.trial, from, errand.edits, errand.id)
+    : api[errand.kind](errand.trial, from, errand.id);
+}
+
+const browserStore: Store = {
+  read: () => {
+    try {
+      return localStorage.getItem(key);
+    } catch {
+      return null;
+    }
+  },
+  write: (text) => {
+    try {
+      localStorage.setItem(key, text);
+    } catch {
+      // Without a store the errand still goes while the page stands.
+    }
+  },
+};
+
+export const outbox = new Outbox(browserStore, sendErrand);
+
+onConnection((connected) => connected && void outbox.flush());
+
+/** Keeps trying while something waits: the server may be back before anybody asks it something. */
+export function startOutbox(everyMs = 2000): () => void {
+  void outbox.flush();
+  const timer = setInterval(() => {
+    if (outbox.waiting().length > 0) void outbox.flush();
+  }, everyMs);
+  return () => clearInterval(timer);
+}
+
+/** What a trial or batch waits for. */
+export function useWaiting(scope: string): Waiting[] {
+  const all = useSyncExternalStore(outbox.subscribe, outbox.snapshot);
+  return all.filter((one) => scopeOf(one) === scope);
+}
