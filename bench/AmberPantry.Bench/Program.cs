@@ -6,18 +6,21 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using AmberPantry.Core;
 using AmberPantry.Core.Assessment;
-using AmberPantry.Core.Composition;
+using AmberPantry.Core.Assessment.Remedies;
+using AmberPantry.Core.Families;
+using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
-using AmberPantry.Core.Melt;
+using AmberPantry.Core.Science.Melt;
+using AmberPantry.Core.Workshops;
 using AmberPantry.Server.Hosting;
 using Microsoft.AspNetCore.Builder;
 
 // Measures what the product promises to be quick at and writes docs/performance.md. Run it with ./amber bench.
 var root = args.Length > 0 ? args[0] : ".";
 var loopUs = Median(2000, ArithmeticLoop);
-var assessUs = Median(4000, AssessVaried());
-var remediesUs = Median(60, AssessVaried(withRemedies: true));
-var wholes = Families.Select(one => (one.Family, Us: Median(400, WholeOf(one)))).ToArray();
+var assessUs = Median(4000, AssessVaried(new Question { Parts = [Part.Melt] }));
+var remediesUs = Median(60, AssessVaried(new Question { Parts = [Part.Melt], Remedies = true }));
+var wholes = Pots.Select(one => (one.Family, Us: Median(400, WholeOf(one)))).ToArray();
 var slowest = wholes.MaxBy(one => one.Us);
 var coolingUs = Median(200, CoolingOfThreeHours());
 var (balanceUs, worstGap) = BalanceOfTwelve();
@@ -29,7 +32,8 @@ for (var run = 0; run < 5; run++)
 }
 
 double OfRuns(string figure) => runs.Select(run => run[figure]).Order().ElementAt(runs.Count / 2);
-string Span(string figure, double by, string unit) => $"{OfRuns(figure) / by:0.0} {unit} ({runs.Min(run => run[figure]) / by:0.0} to {runs.Max(run => run[figure]) / by:0.0})";
+string Span(string figure, double by, string unit) =>
+    $"{OfRuns(figure) / by:0.0} {unit} ({runs.Min(run => run[figure]) / by:0.0} to {runs.Max(run => run[figure]) / by:0.0})";
 
 var scriptKb = InitialScriptKb(root);
 
@@ -40,23 +44,69 @@ var report = new StringBuilder()
     .AppendLine()
     .AppendLine("| What | Measured | Aim |")
     .AppendLine("| --- | --- | --- |")
-    .AppendLine(Row($"One assessment of a 12-line formula with 201 temperatures, one core: {assessUs / loopUs:0.0} × a fixed loop of 100,000 additions", $"{assessUs / 1000:0.000} ms", "at most 1 ms"))
+    .AppendLine(
+        Row(
+            $"One assessment of a 12-line formula with 201 temperatures, one core: {assessUs / loopUs:0.0} × a fixed loop of 100,000 additions",
+            $"{assessUs / 1000:0.000} ms",
+            "at most 1 ms"
+        )
+    )
     .AppendLine(Row($"The same with remedies searched: {remediesUs / assessUs:0} × without", $"{remediesUs / 1000:0.0} ms", "none set"))
-    .AppendLine(Row($"Whole assessment of a 14-line formula, slowest of {wholes.Length} families ({slowest.Family}): {slowest.Us / loopUs:0.0} × the loop; median family {wholes.Select(one => one.Us).Order().ElementAt(wholes.Length / 2) / loopUs:0.0} ×", $"{slowest.Us / 1000:0.000} ms", "at most 2 ms"))
+    .AppendLine(
+        Row(
+            $"Whole assessment of a 14-line formula, slowest of {wholes.Length} families ({slowest.Family}): {slowest.Us / loopUs:0.0} × the loop; median family {wholes.Select(one => one.Us).Order().ElementAt(wholes.Length / 2) / loopUs:0.0} ×",
+            $"{slowest.Us / 1000:0.000} ms",
+            "at most 2 ms"
+        )
+    )
     .AppendLine(Row($"Cooling run of 3 h in steps of 5 s: {coolingUs / loopUs:0.0} × the loop", $"{coolingUs / 1000:0.00} ms", "at most 5 ms"))
     .AppendLine(Row($"Balance of 12 materials with 5 targets: {balanceUs / loopUs:0} × the loop", $"{balanceUs / 1000:0} ms", "at most 300 ms"))
-    .AppendLine(Row("Distance of its answer to the wishes beyond that of the best of 200,000 random feasible points, as a part of that best", worstGap <= 0 ? $"{worstGap * 100:0} % (nearer)" : $"{worstGap * 100:0.0} %", "at most 2 %"))
-    .AppendLine(Row($"`POST /api/assess` as a page in headless chromium sees it, no two formulas alike, against an empty JSON echo from the same page, medians of the same run: {page["anew"] / page["echo"]:0.00} ×", $"{page["anew"]:0.0} ms against {page["echo"]:0.0} ms", "at most 2 ×"))
-    .AppendLine(Row($"The same of a formula asked before (let go, undone, opened again): {page["again"] / page["echo"]:0.00} ×", $"{page["again"]:0.0} ms", "at most 2 ×"))
-    .AppendLine(Row($"The same from a bare client in the server's own process, asked before: {againUs / echoUs:0.00} × the echo", $"{againUs:0} µs against {echoUs:0} µs", "at most 2 ×"))
-    .AppendLine(Row($"The same from a bare client, no two formulas alike: {anewUs / echoUs:0.00} × the echo", $"{anewUs:0} µs", "none set, see below"))
-    .AppendLine(Row("Pointer move to painted warmth ruler, 95th percentile of 120 moves, headless chromium, built application; median of five runs", Span("paint", 1, "ms"), Aim("at most 50 ms", OfRuns("paint") <= 50)))
+    .AppendLine(
+        Row(
+            "Distance of its answer to the wishes beyond that of the best of 200,000 random feasible points, as a part of that best",
+            worstGap <= 0 ? $"{worstGap * 100:0} % (nearer)" : $"{worstGap * 100:0.0} %",
+            "at most 2 %"
+        )
+    )
+    .AppendLine(
+        Row(
+            $"`POST /api/assess` as a page in headless chromium sees it, no two formulas alike, against an empty JSON echo from the same page, medians of the same run: {page["anew"] / page["echo"]:0.00} ×",
+            $"{page["anew"]:0.0} ms against {page["echo"]:0.0} ms",
+            "at most 2 ×"
+        )
+    )
+    .AppendLine(
+        Row(
+            $"The same of a formula asked before (let go, undone, opened again): {page["again"] / page["echo"]:0.00} ×",
+            $"{page["again"]:0.0} ms",
+            "at most 2 ×"
+        )
+    )
+    .AppendLine(
+        Row(
+            $"The same from a bare client in the server's own process, asked before: {againUs / echoUs:0.00} × the echo",
+            $"{againUs:0} µs against {echoUs:0} µs",
+            "at most 2 ×"
+        )
+    )
+    .AppendLine(
+        Row($"The same from a bare client, no two formulas alike: {anewUs / echoUs:0.00} × the echo", $"{anewUs:0} µs", "none set, see below")
+    )
+    .AppendLine(
+        Row(
+            "Pointer move to painted warmth ruler, 95th percentile of 120 moves, headless chromium, built application; median of five runs",
+            Span("paint", 1, "ms"),
+            Aim("at most 50 ms", OfRuns("paint") <= 50)
+        )
+    )
     .AppendLine(Row("Second start to the first page drawn; median of five runs", Span("start", 1000, "s"), Aim("under 3 s", OfRuns("start") < 3000)))
     .AppendLine(Row("Initial script, gzip", $"{scriptKb:0} kB", "at most 400 kB"))
     .AppendLine()
     .AppendLine("While a boundary is held the browser asks without remedies; they are searched once the hand lets go.")
     .AppendLine()
-    .AppendLine("A bare client's echo takes less time than the assessment of a formula never asked before, which therefore cannot be within 2 × of it;")
+    .AppendLine(
+        "A bare client's echo takes less time than the assessment of a formula never asked before, which therefore cannot be within 2 × of it;"
+    )
     .AppendLine("a page cannot tell the difference so finely. The loop is 100,000 dependent additions, timed in the same run:")
     .AppendLine($"{loopUs:0} µs. Where other guests share the machine it doubles from hour to hour, and times in the browser with it.");
 await File.WriteAllTextAsync(Path.Combine(root, "docs", "performance.md"), report.ToString());
@@ -101,24 +151,49 @@ static Formula Varied(int turn)
 {
     (string Material, decimal Percent)[] parts =
     [
-        ("beeswax", 11), ("candelilla wax", 2), ("carnauba wax", 1), ("shea butter", 18), ("cocoa butter", 8), ("mango butter", 6),
-        ("lanolin", 8), ("high-oleic sunflower oil", 30), ("castor oil", 10), ("jojoba oil", 4), ("essential oil", 1), ("mixed tocopherols", 1),
+        ("beeswax", 11),
+        ("candelilla wax", 2),
+        ("carnauba wax", 1),
+        ("shea butter", 18),
+        ("cocoa butter", 8),
+        ("mango butter", 6),
+        ("lanolin", 8),
+        ("high-oleic sunflower oil", 30),
+        ("castor oil", 10),
+        ("jojoba oil", 4),
+        ("essential oil", 1),
+        ("mixed tocopherols", 1),
     ];
     var by = turn % 9000 / 1000m;
     return new Formula
     {
-        Family = Family.Balm,
+        Family = new("balm"),
         Batch = new BatchSize(600),
-        Lines = [.. parts.Select((part, i) => new FormulaLine(
-            $"L{i + 1}", part.Material, part.Percent + (i == 0 ? by : i == 7 ? -by : 0), MaterialShelf.Plain.Get(part.Material, "m").UsualPhase))],
+        Lines =
+        [
+            .. parts.Select(
+                (part, i) =>
+                    new FormulaLine(
+                        $"L{i + 1}",
+                        part.Material,
+                        part.Percent
+                            + (
+                                i == 0 ? by
+                                : i == 7 ? -by
+                                : 0
+                            ),
+                        MaterialShelf.Plain.Get(part.Material, "m").UsualPhase
+                    )
+            ),
+        ],
     };
 }
 
-static Action AssessVaried(bool withRemedies = false)
+static Action AssessVaried(Question question)
 {
     var assessor = new Assessor(MaterialShelf.Plain, new Workshop());
     var turn = 0;
-    return () => GC.KeepAlive(assessor.Assess(Varied(turn++), withRemedies));
+    return () => GC.KeepAlive(assessor.Assess(Varied(turn++), question));
 }
 
 // Fourteen lines of what each family is made of, by its own starter's materials and others of their kind.
@@ -130,23 +205,50 @@ static Action WholeOf((Family Family, string[] Materials) one)
     return () =>
     {
         var by = turn++ % 3000 / 1000m;
-        GC.KeepAlive(assessor.Assess(
-            new Formula
-            {
-                Family = one.Family,
-                Batch = new BatchSize(600),
-                Lines = [.. one.Materials.Select((material, i) => new FormulaLine(
-                    $"L{i + 1}", material, i == 0 ? 100 - (share * (one.Materials.Length - 1)) + by : i == 1 ? share - by : share, MaterialShelf.Plain.Get(material, "m").UsualPhase))],
-            },
-            whole: true));
+        GC.KeepAlive(
+            assessor.Assess(
+                new Formula
+                {
+                    Family = one.Family,
+                    Batch = new BatchSize(600),
+                    Lines =
+                    [
+                        .. one.Materials.Select(
+                            (material, i) =>
+                                new FormulaLine(
+                                    $"L{i + 1}",
+                                    material,
+                                    i == 0 ? 100 - (share * (one.Materials.Length - 1)) + by
+                                        : i == 1 ? share - by
+                                        : share,
+                                    MaterialShelf.Plain.Get(material, "m").UsualPhase
+                                )
+                        ),
+                    ],
+                },
+                Question.Whole
+            )
+        );
     };
 }
 
 static Action CoolingOfThreeHours()
 {
-    (MeltSpectrum, double)[] parts = [.. new[] { ("shea butter", 60.0), ("cocoa butter", 10), ("coconut oil", 10), ("sunflower oil", 20) }.Select(part => (MaterialShelf.Plain.Get(part.Item1, "m").Melt!, part.Item2))];
-    return () => GC.KeepAlive(CoolingRun.Simulate(
-        LipidBlend.Mix(parts), new CoolingBatch(600, CoolingBatch.BowlAreaM2(660), 500), 75, [new CoolingStage(3600, 20, 10), new CoolingStage(7200, 4, 8)]));
+    (MeltSpectrum, double)[] parts =
+    [
+        .. new[] { ("shea butter", 60.0), ("cocoa butter", 10), ("coconut oil", 10), ("sunflower oil", 20) }.Select(part =>
+            (MaterialShelf.Plain.Get(part.Item1, "m").Melt!, part.Item2)
+        ),
+    ];
+    return () =>
+        GC.KeepAlive(
+            CoolingRun.Simulate(
+                LipidBlend.Mix(parts),
+                new CoolingBatch(600, CoolingBatch.BowlAreaM2(660), 500),
+                75,
+                [new CoolingStage(3600, 20, 10), new CoolingStage(7200, 4, 8)]
+            )
+        );
 }
 
 // The answer is held against points drawn evenly from the room the bounds leave; the seed is fixed.
@@ -154,11 +256,31 @@ static (double Us, double Gap) BalanceOfTwelve()
 {
     (string Material, double Min, double Max, double Price)[] room =
     [
-        ("beeswax", 2, 20, 18), ("candelilla wax", 0, 6, 30), ("carnauba wax", 0, 4, 26), ("shea butter", 5, 40, 12), ("cocoa butter", 0, 20, 16), ("mango butter", 0, 20, 20),
-        ("lanolin", 0, 10, 22), ("high-oleic sunflower oil", 10, 60, 6), ("castor oil", 0, 15, 9), ("jojoba oil", 0, 20, 35), ("caprylic/capric triglyceride", 0, 20, 11), ("mixed tocopherols", 0.5, 0.5, 60),
+        ("beeswax", 2, 20, 18),
+        ("candelilla wax", 0, 6, 30),
+        ("carnauba wax", 0, 4, 26),
+        ("shea butter", 5, 40, 12),
+        ("cocoa butter", 0, 20, 16),
+        ("mango butter", 0, 20, 20),
+        ("lanolin", 0, 10, 22),
+        ("high-oleic sunflower oil", 10, 60, 6),
+        ("castor oil", 0, 15, 9),
+        ("jojoba oil", 0, 20, 35),
+        ("caprylic/capric triglyceride", 0, 20, 11),
+        ("mixed tocopherols", 0.5, 0.5, 60),
     ];
-    BalancePart[] parts = [.. room.Select(part => new BalancePart(MaterialShelf.Plain.Get(part.Material, "m"), part.Min, part.Max, null, part.Price))];
-    BalanceTarget[] targets = [new("firmnessKPa", 4, null, 130), new("firmnessKPa", 20, 60, 75), new("slumpC", null, 55, null), new("greasiness", null, null, 4.5), new("costPerKg", null, null, 10)];
+    BalancePart[] parts =
+    [
+        .. room.Select(part => new BalancePart(MaterialShelf.Plain.Get(part.Material, "m"), part.Min, part.Max, null, part.Price)),
+    ];
+    BalanceTarget[] targets =
+    [
+        new("firmnessKPa", 4, null, 130),
+        new("firmnessKPa", 20, 60, 75),
+        new("slumpC", null, 55, null),
+        new("greasiness", null, null, 4.5),
+        new("costPerKg", null, null, 10),
+    ];
     var us = Median(8, () => GC.KeepAlive(Balance.Find(parts, targets)));
     var found = Balance.Find(parts, targets).Answers[0];
     var answered = Balance.Distance(parts, targets, [.. parts.Select(part => found.Shares[part.Material.Id])]);
@@ -166,7 +288,7 @@ static (double Us, double Gap) BalanceOfTwelve()
     const int Points = 200_000;
     var random = new Random(20);
     var best = double.PositiveInfinity;
-    for (var i = 0; i < Points;)
+    for (var i = 0; i < Points; )
     {
         var free = parts.Select(part => -Math.Log(1 - random.NextDouble())).ToArray();
         var spare = 100 - parts.Sum(part => part.Min);
@@ -185,11 +307,14 @@ static (double Us, double Gap) BalanceOfTwelve()
 static async Task<(double EchoUs, double AnewUs, double AgainUs, Dictionary<string, double> Page)> OverHttp(string root)
 {
     var folder = Directory.CreateTempSubdirectory("amber-bench-");
-    await using var app = AmberServer.Build(new AmberOptions(0, Path.Combine(folder.FullName, "workshop.db"), false, false, Path.GetFullPath(Path.Combine(root, ".amber", "web"))));
+    await using var app = AmberServer.Build(
+        new AmberOptions(0, Path.Combine(folder.FullName, "workshop.db"), false, false, Path.GetFullPath(Path.Combine(root, ".amber", "web")))
+    );
     app.MapPost("/echo", (JsonObject body) => body);
     await app.StartAsync();
     using var client = new HttpClient { BaseAddress = new Uri(AmberServer.Address(app)) };
-    const int Warm = 1500, Rounds = 3000;
+    const int Warm = 1500,
+        Rounds = 3000;
     var echo = new List<double>();
     var anew = new List<double>();
     var again = new List<double>();
@@ -232,7 +357,9 @@ static async Task<double> Time(HttpClient client, string path, object body)
 // What a script in e2e prints as name=number.
 static async Task<Dictionary<string, double>> Node(string root, params string[] script)
 {
-    using var node = Process.Start(new ProcessStartInfo("node", script) { WorkingDirectory = Path.Combine(root, "e2e"), RedirectStandardOutput = true })!;
+    using var node = Process.Start(
+        new ProcessStartInfo("node", script) { WorkingDirectory = Path.Combine(root, "e2e"), RedirectStandardOutput = true }
+    )!;
     var lines = (await node.StandardOutput.ReadToEndAsync()).Split('\n', StringSplitOptions.RemoveEmptyEntries);
     await node.WaitForExitAsync();
     return lines.Select(line => line.Split('=')).ToDictionary(pair => pair[0], pair => double.Parse(pair[1], CultureInfo.InvariantCulture));
@@ -242,7 +369,8 @@ static double InitialScriptKb(string root)
 {
     var web = Path.Combine(root, ".amber", "web");
     var page = File.ReadAllText(Path.Combine(web, "index.html"));
-    return Directory.GetFiles(Path.Combine(web, "assets"), "*.js")
+    return Directory
+        .GetFiles(Path.Combine(web, "assets"), "*.js")
         .Where(file => page.Contains(Path.GetFileName(file), StringComparison.Ordinal))
         .Sum(file =>
         {
@@ -259,16 +387,178 @@ static double InitialScriptKb(string root)
 /// <summary>Names of the program's data.</summary>
 internal static partial class Program
 {
-    private static readonly (Family Family, string[] Materials)[] Families =
+    private static readonly (Family Family, string[] Materials)[] Pots =
     [
-        (Family.Balm, ["high-oleic sunflower oil", "beeswax", "candelilla wax", "shea butter", "cocoa butter", "lanolin", "castor oil", "jojoba oil", "squalane", "arrowroot starch", "lavender essential oil", "sweet orange essential oil", "mixed tocopherols", "rosemary extract in oil"]),
-        (Family.Butter, ["shea butter", "mango butter", "cocoa butter", "coconut oil", "sunflower oil", "jojoba oil", "castor oil", "squalane", "stearic acid", "arrowroot starch", "kaolin", "lavender essential oil", "scots pine essential oil", "mixed tocopherols"]),
-        (Family.Stick, ["castor oil", "jojoba oil", "candelilla wax", "carnauba wax", "beeswax", "cocoa butter", "shea butter", "red iron oxide", "yellow iron oxide", "black iron oxide", "mica", "titanium dioxide", "squalane", "mixed tocopherols"]),
-        (Family.DeodorantStick, ["coconut oil", "caprylic/capric triglyceride", "arrowroot starch", "cocoa butter", "candelilla wax", "magnesium hydroxide", "beeswax", "cetyl alcohol", "zinc ricinoleate", "kaolin", "sodium bicarbonate", "lavender essential oil", "cardamom essential oil", "mixed tocopherols"]),
-        (Family.BodyOil, ["high-oleic sunflower oil", "jojoba oil", "caprylic/capric triglyceride", "rosehip oil", "squalane", "castor oil", "argan oil", "olive oil", "sesame oil", "sweet almond oil", "coco-caprylate", "scots pine essential oil", "lavender essential oil", "mixed tocopherols"]),
-        (Family.CleansingBalm, ["sunflower oil", "polyglyceryl-4 oleate", "caprylic/capric triglyceride", "shea butter", "cetearyl alcohol", "candelilla wax", "jojoba oil", "castor oil", "squalane", "polysorbate 80", "kaolin", "sweet orange essential oil", "lavender essential oil", "mixed tocopherols"]),
-        (Family.Powder, ["arrowroot starch", "kaolin", "corn starch", "rice starch", "tapioca starch", "sodium bicarbonate", "magnesium carbonate", "zinc oxide", "mica", "jojoba oil", "caprylic/capric triglyceride", "peppermint essential oil", "lavender essential oil", "mixed tocopherols"]),
-        (Family.BathSalts, ["Epsom salt", "sea salt", "magnesium chloride", "sodium bicarbonate", "dendritic salt", "pink rock salt", "kaolin", "sunflower oil", "jojoba oil", "polyglyceryl-4 oleate", "scots pine essential oil", "lavender essential oil", "lavender buds", "mixed tocopherols"]),
-        (Family.Fizzy, ["sodium bicarbonate", "citric acid", "corn starch", "cream of tartar", "kaolin", "Epsom salt", "sunflower oil", "cocoa butter", "sodium cocoyl isethionate", "polysorbate 80", "lavender essential oil", "sweet orange essential oil", "pink mica", "mixed tocopherols"]),
+        (
+            new("balm"),
+            [
+                "high-oleic sunflower oil",
+                "beeswax",
+                "candelilla wax",
+                "shea butter",
+                "cocoa butter",
+                "lanolin",
+                "castor oil",
+                "jojoba oil",
+                "squalane",
+                "arrowroot starch",
+                "lavender essential oil",
+                "sweet orange essential oil",
+                "mixed tocopherols",
+                "rosemary extract in oil",
+            ]
+        ),
+        (
+            new("butter"),
+            [
+                "shea butter",
+                "mango butter",
+                "cocoa butter",
+                "coconut oil",
+                "sunflower oil",
+                "jojoba oil",
+                "castor oil",
+                "squalane",
+                "stearic acid",
+                "arrowroot starch",
+                "kaolin",
+                "lavender essential oil",
+                "scots pine essential oil",
+                "mixed tocopherols",
+            ]
+        ),
+        (
+            new("stick"),
+            [
+                "castor oil",
+                "jojoba oil",
+                "candelilla wax",
+                "carnauba wax",
+                "beeswax",
+                "cocoa butter",
+                "shea butter",
+                "red iron oxide",
+                "yellow iron oxide",
+                "black iron oxide",
+                "mica",
+                "titanium dioxide",
+                "squalane",
+                "mixed tocopherols",
+            ]
+        ),
+        (
+            new("deodorant_stick"),
+            [
+                "coconut oil",
+                "caprylic/capric triglyceride",
+                "arrowroot starch",
+                "cocoa butter",
+                "candelilla wax",
+                "magnesium hydroxide",
+                "beeswax",
+                "cetyl alcohol",
+                "zinc ricinoleate",
+                "kaolin",
+                "sodium bicarbonate",
+                "lavender essential oil",
+                "cardamom essential oil",
+                "mixed tocopherols",
+            ]
+        ),
+        (
+            new("body_oil"),
+            [
+                "high-oleic sunflower oil",
+                "jojoba oil",
+                "caprylic/capric triglyceride",
+                "rosehip oil",
+                "squalane",
+                "castor oil",
+                "argan oil",
+                "olive oil",
+                "sesame oil",
+                "sweet almond oil",
+                "coco-caprylate",
+                "scots pine essential oil",
+                "lavender essential oil",
+                "mixed tocopherols",
+            ]
+        ),
+        (
+            new("cleansing_balm"),
+            [
+                "sunflower oil",
+                "polyglyceryl-4 oleate",
+                "caprylic/capric triglyceride",
+                "shea butter",
+                "cetearyl alcohol",
+                "candelilla wax",
+                "jojoba oil",
+                "castor oil",
+                "squalane",
+                "polysorbate 80",
+                "kaolin",
+                "sweet orange essential oil",
+                "lavender essential oil",
+                "mixed tocopherols",
+            ]
+        ),
+        (
+            new("powder"),
+            [
+                "arrowroot starch",
+                "kaolin",
+                "corn starch",
+                "rice starch",
+                "tapioca starch",
+                "sodium bicarbonate",
+                "magnesium carbonate",
+                "zinc oxide",
+                "mica",
+                "jojoba oil",
+                "caprylic/capric triglyceride",
+                "peppermint essential oil",
+                "lavender essential oil",
+                "mixed tocopherols",
+            ]
+        ),
+        (
+            new("bath_salts"),
+            [
+                "Epsom salt",
+                "sea salt",
+                "magnesium chloride",
+                "sodium bicarbonate",
+                "dendritic salt",
+                "pink rock salt",
+                "kaolin",
+                "sunflower oil",
+                "jojoba oil",
+                "polyglyceryl-4 oleate",
+                "scots pine essential oil",
+                "lavender essential oil",
+                "lavender buds",
+                "mixed tocopherols",
+            ]
+        ),
+        (
+            new("fizzy"),
+            [
+                "sodium bicarbonate",
+                "citric acid",
+                "corn starch",
+                "cream of tartar",
+                "kaolin",
+                "Epsom salt",
+                "sunflower oil",
+                "cocoa butter",
+                "sodium cocoyl isethionate",
+                "polysorbate 80",
+                "lavender essential oil",
+                "sweet orange essential oil",
+                "pink mica",
+                "mixed tocopherols",
+            ]
+        ),
     ];
 }

@@ -118,7 +118,7 @@ test("two windows are laid side by side", async ({ page, demo }) => {
   await page.goto(`${demo.url}/bench/7`);
   await expect(share(page, "Lanolin")).toHaveText(/8\.0/);
   const trial = await demo.call<{ revision: number }>("GET", "/trials/7");
-  await demo.call("POST", "/trials/7/edits", { revision: trial.revision, edits: [{ kind: "set-share", line: "L3", share: "20" }] });
+  await demo.call("POST", "/trials/7/edits", { revision: trial.revision, command: crypto.randomUUID(), edits: [{ kind: "set_share", line: "L3", share: "20" }] });
   await share(page, "Castor").click();
   await page.keyboard.type("11");
   await page.keyboard.press("Enter");

@@ -1,7 +1,7 @@
 import type { Page } from "@playwright/test";
 import { expect, test } from "../pantry";
 
-type Batch = { id: number; steps: { kind: string; title: string; targetG: number | null }[]; atStep: number; potG: number; done: { index: number; weighedG: number | null }[] };
+type Made = { batch: { steps: { kind: string; title: string; targetG: number | null }[] } };
 
 /** Next sleeps for a moment after each change, so the press is repeated until the step has moved on. */
 async function next(page: Page, by: () => Promise<void>): Promise<void> {
@@ -18,7 +18,7 @@ test("a batch is made by keys through a killed server and a closed tab, into the
   await page.getByRole("button", { name: "Make this" }).click();
   await expect(page.getByRole("heading", { name: "Gather and protect" })).toBeVisible();
   const id = Number(page.url().split("/").at(-1));
-  const batch = await demo.call<Batch>("GET", `/batches/${id}`);
+  const { batch } = await demo.call<Made>("GET", `/batches/${id}`);
   const press = () => page.keyboard.press("Enter");
   await next(page, press);
 
