@@ -1,7 +1,10 @@
 using AmberPantry.Core.Assessment;
-using AmberPantry.Core.Composition;
+using AmberPantry.Core.Assessment.Remedies;
+using AmberPantry.Core.Assessment.Rules;
+using AmberPantry.Core.Families;
+using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
-using AmberPantry.Core.Melt;
+using AmberPantry.Core.Workshops;
 using CsCheck;
 
 namespace AmberPantry.Core.Tests;
@@ -12,56 +15,102 @@ public class AssessorTests
     public void TheBalmThatLeakedSlumpsBelowTheVanAndItsSuccessorHolds()
     {
         var before = Sample.Assessor.Assess(Sample.Slipway4);
-        Assert.InRange(before.SlumpC!.Value, 41.2, 42);
+        Assert.InRange(before.Parts.Melt!.SlumpC!.Value, 41.2, 42);
         var finding = before.Found("holds-shape")!;
         Assert.Equal(Severity.Fix, finding.Severity);
         Assert.Contains("your summer van reaches **46", finding.Sentence, StringComparison.Ordinal);
 
         var after = Sample.Assessor.Assess(Sample.Slipway7);
-        Assert.InRange(after.SlumpC!.Value, 49, 50.2);
+        Assert.InRange(after.Parts.Melt!.SlumpC!.Value, 49, 50.2);
         Assert.Null(after.Found("holds-shape"));
-        Assert.True(after.Landmarks.Single(landmark => landmark.Id == "van").Holds);
+        Assert.True(after.Parts.Melt!.Landmarks.Single(landmark => landmark.Id == "van").Holds);
         Assert.NotNull(after.Found("picks-up-cold"));
     }
 
     [Fact]
-    public void StatesFollowOneAnotherWithoutGaps() => Sample.AnyMix.Sample(mix =>
-    {
-        var states = Sample.Assessor.Assess(Sample.Of(Family.Balm, mix)).States;
-        Assert.Equal(-5, states[0].FromC);
-        Assert.Equal(95, states[^1].ToC, 6);
-        for (var i = 1; i < states.Count; i++)
+    public void StatesFollowOneAnotherWithoutGaps() =>
+        Sample.AnyMix.Sample(mix =>
         {
-            Assert.Equal(states[i - 1].ToC, states[i].FromC);
-            Assert.True(states[i].State > states[i - 1].State);
-        }
-    });
+            var states = Sample.Assessor.Assess(Sample.Of(Kinds.Balm, mix)).Parts.Melt!.States;
+            Assert.Equal(-5, states[0].FromC);
+            Assert.Equal(95, states[^1].ToC, 6);
+            for (var i = 1; i < states.Count; i++)
+            {
+                Assert.Equal(states[i - 1].ToC, states[i].FromC);
+                Assert.True(states[i].State > states[i - 1].State);
+            }
+        });
 
     /// <summary>Each rule with a formula it speaks up on, and a near twin it is silent on.</summary>
-    public static TheoryData<string, Formula, Formula> Twins => new()
-    {
-        { "holds-shape", Sample.Slipway4, Sample.Slipway7 },
-        { "stick-stands", Sample.Of(Family.Stick, ("beeswax", 4), ("shea butter", 36), ("castor oil", 59), ("mixed tocopherols", 1)), Sample.Of(Family.Stick, ("beeswax", 22), ("shea butter", 18), ("castor oil", 59), ("mixed tocopherols", 1)) },
-        { "pour-cold", Sample.Slipway7 with { PourC = 54 }, Sample.Slipway7 with { PourC = 60 } },
-        { "pour-hot", Sample.Slipway7 with { PourC = 80 }, Sample.Slipway7 with { PourC = 64 } },
-        { "picks-up-cold", Sample.Slipway7, Sample.Slipway4 },
-        { "family-firmness", Sample.Of(Family.Balm, ("beeswax", 30), ("olive oil", 70)), Sample.Of(Family.Balm, ("beeswax", 15), ("olive oil", 85)) },
-        { "skin-drag", Sample.Of(Family.Balm, ("beeswax", 30), ("olive oil", 70)), Sample.Of(Family.Balm, ("beeswax", 12), ("olive oil", 88)) },
-        { "room-swing", Sample.Of(Family.Salve, ("coconut oil", 99), ("mixed tocopherols", 1)), Sample.Of(Family.Salve, ("beeswax", 9), ("olive oil", 90), ("mixed tocopherols", 1)) },
-        { "grain", Sample.Slipway7, Sample.Of(Family.Balm, ("beeswax", 15), ("shea butter", 10), ("olive oil", 75)) },
-        { "bloom", Sample.Of(Family.Bar, ("cocoa butter", 60), ("olive oil", 40)), Sample.Of(Family.Bar, ("cocoa butter", 55), ("beeswax", 5), ("olive oil", 40)) },
-        { "brittle-wax", Sample.Of(Family.Stick, ("candelilla wax", 16), ("castor oil", 84)), Sample.Of(Family.Stick, ("candelilla wax", 8), ("beeswax", 8), ("castor oil", 84)) },
-        { "group-waxes", Sample.Of(Family.Balm, ("beeswax", 25), ("olive oil", 75)), Sample.Of(Family.Balm, ("beeswax", 15), ("olive oil", 85)) },
-        { "usage-high", Sample.Of(Family.Balm, ("beeswax", 15), ("olive oil", 82), ("essential oil", 3)), Sample.Of(Family.Balm, ("beeswax", 15), ("olive oil", 84), ("essential oil", 1)) },
-        { "usage-low", Sample.Of(Family.Balm, ("beeswax", 15), ("olive oil", 84.98m), ("mixed tocopherols", 0.02m)), Sample.Of(Family.Balm, ("beeswax", 15), ("olive oil", 84.5m), ("mixed tocopherols", 0.5m)) },
-        { "antioxidant", Sample.Of(Family.Balm, ("beeswax", 15), ("olive oil", 85)), Sample.Of(Family.Balm, ("beeswax", 15), ("olive oil", 84.5m), ("mixed tocopherols", 0.5m)) },
-        { "too-hot", InMelt(Sample.Slipway7, "L7"), Sample.Slipway7 },
-        { "weighable", Sample.Slipway7 with { Batch = new BatchSize(60) }, Sample.Slipway7 with { Batch = new BatchSize(6000) } },
-        { "estimated", Sample.Of(Family.Balm, ("lanolin", 30), ("beeswax", 10), ("olive oil", 60)), Sample.Of(Family.Balm, ("lanolin", 5), ("beeswax", 15), ("sunflower oil", 80)) },
-        { "no-share", Sample.Of(Family.Balm, ("beeswax", 15), ("olive oil", 85), ("castor oil", 0)), Sample.Of(Family.Balm, ("beeswax", 15), ("olive oil", 84), ("castor oil", 1)) },
-        { "allergens", Sample.Slipway7, Sample.Of(Family.Balm, ("candelilla wax", 10), ("sunflower oil", 90)) },
-        { "uv-regulated", Sample.Of(Family.UvStick, ("beeswax", 20), ("castor oil", 75), ("zinc oxide", 5)), Sample.Of(Family.UvStick, ("beeswax", 20), ("castor oil", 75), ("kaolin", 5)) },
-    };
+    public static TheoryData<string, Formula, Formula> Twins =>
+        new()
+        {
+            { "holds-shape", Sample.Slipway4, Sample.Slipway7 },
+            {
+                "stick-stands",
+                Sample.Of(Kinds.Stick, ("beeswax", 4), ("shea butter", 36), ("castor oil", 59), ("mixed tocopherols", 1)),
+                Sample.Of(Kinds.Stick, ("beeswax", 22), ("shea butter", 18), ("castor oil", 59), ("mixed tocopherols", 1))
+            },
+            { "pour-cold", Sample.Slipway7 with { PourC = 54 }, Sample.Slipway7 with { PourC = 60 } },
+            { "pour-hot", Sample.Slipway7 with { PourC = 80 }, Sample.Slipway7 with { PourC = 64 } },
+            { "picks-up-cold", Sample.Slipway7, Sample.Slipway4 },
+            {
+                "family-firmness",
+                Sample.Of(Kinds.Balm, ("beeswax", 30), ("olive oil", 70)),
+                Sample.Of(Kinds.Balm, ("beeswax", 15), ("olive oil", 85))
+            },
+            { "skin-drag", Sample.Of(Kinds.Balm, ("beeswax", 30), ("olive oil", 70)), Sample.Of(Kinds.Balm, ("beeswax", 12), ("olive oil", 88)) },
+            {
+                "room-swing",
+                Sample.Of(Kinds.Salve, ("coconut oil", 99), ("mixed tocopherols", 1)),
+                Sample.Of(Kinds.Salve, ("beeswax", 9), ("olive oil", 90), ("mixed tocopherols", 1))
+            },
+            { "grain", Sample.Slipway7, Sample.Of(Kinds.Balm, ("beeswax", 15), ("shea butter", 10), ("olive oil", 75)) },
+            {
+                "bloom",
+                Sample.Of(Kinds.Bar, ("cocoa butter", 60), ("olive oil", 40)),
+                Sample.Of(Kinds.Bar, ("cocoa butter", 55), ("beeswax", 5), ("olive oil", 40))
+            },
+            {
+                "brittle-wax",
+                Sample.Of(Kinds.Stick, ("candelilla wax", 16), ("castor oil", 84)),
+                Sample.Of(Kinds.Stick, ("candelilla wax", 8), ("beeswax", 8), ("castor oil", 84))
+            },
+            { "group-waxes", Sample.Of(Kinds.Balm, ("beeswax", 25), ("olive oil", 75)), Sample.Of(Kinds.Balm, ("beeswax", 15), ("olive oil", 85)) },
+            {
+                "usage-high",
+                Sample.Of(Kinds.Balm, ("beeswax", 15), ("olive oil", 82), ("essential oil", 3)),
+                Sample.Of(Kinds.Balm, ("beeswax", 15), ("olive oil", 84), ("essential oil", 1))
+            },
+            {
+                "usage-low",
+                Sample.Of(Kinds.Balm, ("beeswax", 15), ("olive oil", 84.98m), ("mixed tocopherols", 0.02m)),
+                Sample.Of(Kinds.Balm, ("beeswax", 15), ("olive oil", 84.5m), ("mixed tocopherols", 0.5m))
+            },
+            {
+                "antioxidant",
+                Sample.Of(Kinds.Balm, ("beeswax", 15), ("olive oil", 85)),
+                Sample.Of(Kinds.Balm, ("beeswax", 15), ("olive oil", 84.5m), ("mixed tocopherols", 0.5m))
+            },
+            { "too-hot", InMelt(Sample.Slipway7, "L7"), Sample.Slipway7 },
+            { "weighable", Sample.Slipway7 with { Batch = new BatchSize(60) }, Sample.Slipway7 with { Batch = new BatchSize(6000) } },
+            {
+                "estimated",
+                Sample.Of(Kinds.Balm, ("lanolin", 30), ("beeswax", 10), ("olive oil", 60)),
+                Sample.Of(Kinds.Balm, ("lanolin", 5), ("beeswax", 15), ("sunflower oil", 80))
+            },
+            {
+                "no-share",
+                Sample.Of(Kinds.Balm, ("beeswax", 15), ("olive oil", 85), ("castor oil", 0)),
+                Sample.Of(Kinds.Balm, ("beeswax", 15), ("olive oil", 84), ("castor oil", 1))
+            },
+            { "allergens", Sample.Slipway7, Sample.Of(Kinds.Balm, ("candelilla wax", 10), ("sunflower oil", 90)) },
+            {
+                "uv-regulated",
+                Sample.Of(Kinds.UvStick, ("beeswax", 20), ("castor oil", 75), ("zinc oxide", 5)),
+                Sample.Of(Kinds.UvStick, ("beeswax", 20), ("castor oil", 75), ("kaolin", 5))
+            },
+        };
 
     [Theory]
     [MemberData(nameof(Twins), DisableDiscoveryEnumeration = true)]
@@ -80,7 +129,7 @@ public class AssessorTests
         var checkedRemedies = 0;
         foreach (var (_, formula, _) in Twins.Select(row => (row.Data.Item1, row.Data.Item2, row.Data.Item3)))
         {
-            var assessment = Sample.Assessor.Assess(formula, withRemedies: true);
+            var assessment = Sample.Assessor.Assess(formula, new Question { Remedies = true });
             foreach (var finding in assessment.Findings)
             {
                 foreach (var remedy in finding.Remedies)
@@ -101,8 +150,11 @@ public class AssessorTests
     [Fact]
     public void KeptLinesAreNotTraded()
     {
-        var kept = Sample.Slipway4 with { Lines = [.. Sample.Slipway4.Lines.Select(line => line with { Kept = line.Material is "beeswax" or "shea butter" })] };
-        var remedies = Sample.Assessor.Assess(kept, withRemedies: true).Found("holds-shape")!.Remedies;
+        var kept = Sample.Slipway4 with
+        {
+            Lines = [.. Sample.Slipway4.Lines.Select(line => line with { Kept = line.Material is "beeswax" or "shea butter" })],
+        };
+        var remedies = Sample.Assessor.Assess(kept, new Question { Remedies = true }).Found("holds-shape")!.Remedies;
         Assert.NotEmpty(remedies);
         Assert.All(remedies, remedy =>
         {
@@ -117,10 +169,18 @@ public class AssessorTests
     {
         var found = new MixFinder(MaterialShelf.Plain, Sample.Shed).HoldAt(Sample.Slipway4, 49);
         var after = Sample.Assessor.Assess(found.Formula);
-        Assert.True(after.SlumpC >= 49);
+        Assert.True(after.Parts.Melt!.SlumpC >= 49);
         Assert.Equal(100m, found.Formula.Total);
         Assert.Equal(0.8m, found.Formula.Lines.Single(line => line.Material == "mixed tocopherols").Percent);
-        var refusal = Assert.Throws<Refusal>(() => new MixFinder(MaterialShelf.Plain, Sample.Shed).HoldAt(Sample.Slipway4 with { Lines = [.. Sample.Slipway4.Lines.Select(line => line with { Kept = true })] }, 60));
+        var refusal = Assert.Throws<Refusal>(() =>
+            new MixFinder(MaterialShelf.Plain, Sample.Shed).HoldAt(
+                Sample.Slipway4 with
+                {
+                    Lines = [.. Sample.Slipway4.Lines.Select(line => line with { Kept = true })],
+                },
+                60
+            )
+        );
         Assert.Equal("E_UNREACHABLE", refusal.Code);
     }
 
@@ -138,7 +198,7 @@ public class AssessorTests
     {
         Assert.Null(Sample.Assessor.Assess(Sample.Slipway7).Cost.BatchCost);
         var shelf = new MaterialShelf([new MakerMaterial("Wax", "beeswax", PricePerKg: 10), new MakerMaterial("Oil", "olive oil", PricePerKg: 5)]);
-        var formula = Sample.Of(Family.Balm, ("beeswax", 20), ("olive oil", 80)) with { Batch = new BatchSize(600, 12, "tin-60", 50) };
+        var formula = Sample.Of(Kinds.Balm, ("beeswax", 20), ("olive oil", 80)) with { Batch = new BatchSize(600, 12, "tin-60", 50) };
         formula = formula with { Lines = [formula.Lines[0] with { Material = "wax" }, formula.Lines[1] with { Material = "oil" }] };
         var cost = new Assessor(shelf, Sample.Shed).Assess(formula).Cost;
         Assert.Equal(1.2m + 2.4m + (12 * 0.34m), cost.BatchCost);
@@ -148,29 +208,35 @@ public class AssessorTests
     [Fact]
     public void AnEmptyPotIsAssessedWithoutComplaint()
     {
-        var empty = Sample.Assessor.Assess(Starters.Blank(Family.Balm), withRemedies: true);
-        Assert.Null(empty.Curve);
-        Assert.Equal("Nothing in the pot melts yet.", empty.Sentence);
-        Assert.Empty(Sample.Assessor.Assess(Starters.Blank(Family.Butter)).Findings);
+        var empty = Sample.Assessor.Assess(Starters.Blank(Kinds.Balm), new Question { Remedies = true });
+        Assert.Null(empty.Parts.Melt!.Curve);
+        Assert.Equal("Nothing in the pot melts yet.", empty.Parts.Melt!.Sentence);
+        Assert.Empty(Sample.Assessor.Assess(Starters.Blank(Kinds.Butter)).Findings);
     }
 
     [Fact]
-    public void EveryStarterIsInItsFamilysBand() => Assert.All(Enum.GetValues<Family>(), family =>
-    {
-        var assessment = Sample.Assessor.Assess(Starters.For(family, MaterialShelf.Plain));
-        Assert.Equal(100m, assessment.TotalPercent);
-        Assert.Null(assessment.Found("family-firmness"));
-        Assert.Empty(assessment.Findings.Where(finding => finding.Severity == Severity.Stop && family != Family.UvStick).Select(finding => finding.Sentence));
-    });
+    public void EveryStarterIsInItsFamilysBand() => Assert.All(Kinds.All, family =>
+        {
+            var assessment = Sample.Assessor.Assess(Starters.For(FamilyRegistry.Usual.Find(family)!, MaterialShelf.Plain));
+            Assert.Equal(100m, assessment.TotalPercent);
+            Assert.Null(assessment.Found("family-firmness"));
+            Assert.Empty(
+                assessment.Findings.Where(finding => finding.Severity == Severity.Stop && family != Kinds.UvStick).Select(finding => finding.Sentence)
+            );
+        });
 
     private static Formula InMelt(Formula formula, string line) =>
-        formula with { Lines = [.. formula.Lines.Select(one => one.Id == line ? one with { Phase = Phase.Melt } : one)] };
+        formula with
+        {
+            Lines = [.. formula.Lines.Select(one => one.Id == line ? one with { Phase = Phase.Melt } : one)],
+        };
 
     /// <summary>How far a finding's number is from its limit, in its own unit.</summary>
-    private static double Distance(Finding finding) => finding.Numbers.Count switch
-    {
-        0 or 1 => 0,
-        3 => Math.Max(finding.Numbers[1].Value - finding.Numbers[0].Value, finding.Numbers[0].Value - finding.Numbers[2].Value),
-        _ => Math.Abs(finding.Numbers[0].Value - finding.Numbers[1].Value),
-    };
+    private static double Distance(Finding finding) =>
+        finding.Numbers.Count switch
+        {
+            0 or 1 => 0,
+            3 => Math.Max(finding.Numbers[1].Value - finding.Numbers[0].Value, finding.Numbers[0].Value - finding.Numbers[2].Value),
+            _ => Math.Abs(finding.Numbers[0].Value - finding.Numbers[1].Value),
+        };
 }

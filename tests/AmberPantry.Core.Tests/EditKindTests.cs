@@ -1,4 +1,4 @@
-using AmberPantry.Core.Composition;
+using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
 
 namespace AmberPantry.Core.Tests;
@@ -89,7 +89,10 @@ public class EditKindTests
         Assert.Equal(28m, Share(after, "L3"));
         Assert.Equal(4m, Share(after, "L4"));
         Assert.Equal(43m, Share(after, "L5"));
-        Assert.Equal(Balm.Lines.Select(line => line.Percent), Editor.Apply(after, [new MoveBoundary("L3", -4, "L4")]).Lines.Select(line => line.Percent));
+        Assert.Equal(
+            Balm.Lines.Select(line => line.Percent),
+            Editor.Apply(after, [new MoveBoundary("L3", -4, "L4")]).Lines.Select(line => line.Percent)
+        );
     }
 
     [Fact]
@@ -127,7 +130,10 @@ public class EditKindTests
     {
         var after = Editor.Apply(Balm, [new MoveLine("L3", to)]);
         Assert.Equal("L3", after.Lines[lands].Id);
-        Assert.Equal(Balm.Lines.OrderBy(line => line.Id).Select(line => line.Percent), after.Lines.OrderBy(line => line.Id).Select(line => line.Percent));
+        Assert.Equal(
+            Balm.Lines.OrderBy(line => line.Id).Select(line => line.Percent),
+            after.Lines.OrderBy(line => line.Id).Select(line => line.Percent)
+        );
     }
 
     [Fact]
@@ -160,7 +166,19 @@ public class EditKindTests
     }
 
     [Fact]
-    public void ALineThatIsNotThereIsNamed() => Assert.All(
-        new FormulaEdit[] { new SetShare("L99", "5"), new RemoveLine("L99"), new SwapMaterial("L99", "mango butter"), new MoveLine("L99", 0), new KeepLine("L99", true), new MoveBoundary("L99", 1), new SetPhase("L99", Phase.Melt), new ChooseMakeweight("L99") },
-        edit => Assert.Contains("L99", Assert.Throws<Refusal>(() => Editor.Apply(Balm, [edit])).Value?.ToString(), StringComparison.Ordinal));
+    public void ALineThatIsNotThereIsNamed() =>
+        Assert.All(
+            new FormulaEdit[]
+            {
+                new SetShare("L99", "5"),
+                new RemoveLine("L99"),
+                new SwapMaterial("L99", "mango butter"),
+                new MoveLine("L99", 0),
+                new KeepLine("L99", true),
+                new MoveBoundary("L99", 1),
+                new SetPhase("L99", Phase.Melt),
+                new ChooseMakeweight("L99"),
+            },
+            edit => Assert.Contains("L99", Assert.Throws<Refusal>(() => Editor.Apply(Balm, [edit])).Value?.ToString(), StringComparison.Ordinal)
+        );
 }

@@ -1,6 +1,5 @@
-using AmberPantry.Core.Composition;
+using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
-using AmberPantry.Core.Melt;
 using CsCheck;
 
 namespace AmberPantry.Core.Tests;
@@ -13,53 +12,56 @@ public class FormulaEditorTests
     public void SharesTotalHundredAndKeptLinesStayAfterAnyEdits()
     {
         var anyEdits = Gen.Select(Gen.Int[0, 8], Gen.Int[0, 20], Gen.Int[0, 1200], Gen.Int[0, 2]).Array[1, 25];
-        Gen.Select(Sample.AnyMix, anyEdits).Sample((mix, steps) =>
-        {
-            var formula = Sample.Of(Family.Balm, mix);
-            foreach (var (kind, at, size, way) in steps)
-            {
-                if (formula.Lines.Count == 0)
+        Gen.Select(Sample.AnyMix, anyEdits)
+            .Sample(
+                (mix, steps) =>
                 {
-                    break;
-                }
+                    var formula = Sample.Of(Kinds.Balm, mix);
+                    foreach (var (kind, at, size, way) in steps)
+                    {
+                        if (formula.Lines.Count == 0)
+                        {
+                            break;
+                        }
 
-                var before = formula;
-                var line = formula.Lines[at % formula.Lines.Count].Id;
-                FormulaEdit edit = kind switch
-                {
-                    0 => new SetShare(line, $"{size / 10m}", (GivesWay)way),
-                    1 => new MoveBoundary(line, (size - 600) / 13m),
-                    2 => new AddLine(Catalogue.All[size % Catalogue.All.Count].Id, $"{at}", null, (GivesWay)way),
-                    3 => new RemoveLine(line, (GivesWay)way),
-                    4 => new SwapMaterial(line, Catalogue.All[size % Catalogue.All.Count].Id),
-                    5 => new MoveLine(line, at),
-                    6 => new KeepLine(line, size % 2 == 0),
-                    7 => new ChooseMakeweight(line),
-                    _ => new Trade(line, Catalogue.All[size % Catalogue.All.Count].Id, at / 7m > 0 ? ShareText.Round(at / 7m) : 1),
-                };
-                try
-                {
-                    formula = Editor.Apply(formula, edit);
-                }
-                catch (Refusal refusal)
-                {
-                    Assert.NotEmpty(refusal.Remedy);
-                    continue;
-                }
+                        var before = formula;
+                        var line = formula.Lines[at % formula.Lines.Count].Id;
+                        FormulaEdit edit = kind switch
+                        {
+                            0 => new SetShare(line, $"{size / 10m}", (GivesWay)way),
+                            1 => new MoveBoundary(line, (size - 600) / 13m),
+                            2 => new AddLine(Catalogue.All[size % Catalogue.All.Count].Id, $"{at}", null, (GivesWay)way),
+                            3 => new RemoveLine(line, (GivesWay)way),
+                            4 => new SwapMaterial(line, Catalogue.All[size % Catalogue.All.Count].Id),
+                            5 => new MoveLine(line, at),
+                            6 => new KeepLine(line, size % 2 == 0),
+                            7 => new ChooseMakeweight(line),
+                            _ => new Trade(line, Catalogue.All[size % Catalogue.All.Count].Id, at / 7m > 0 ? ShareText.Round(at / 7m) : 1),
+                        };
+                        try
+                        {
+                            formula = Editor.Apply(formula, edit);
+                        }
+                        catch (Refusal refusal)
+                        {
+                            Assert.NotEmpty(refusal.Remedy);
+                            continue;
+                        }
 
-                if (formula.Lines.Count > 0)
-                {
-                    Assert.Equal(100m, formula.Total);
-                }
+                        if (formula.Lines.Count > 0)
+                        {
+                            Assert.Equal(100m, formula.Total);
+                        }
 
-                Assert.All(formula.Lines, l => Assert.InRange(l.Percent, 0, 100));
-                Assert.Equal(formula.Lines.Count, formula.Lines.Select(l => l.Id).Distinct().Count());
-                foreach (var kept in before.Lines.Where(l => l.Kept && edit is not (KeepLine or SwapMaterial or Trade)))
-                {
-                    Assert.Equal(kept.Percent, formula.Line(kept.Id).Percent);
+                        Assert.All(formula.Lines, l => Assert.InRange(l.Percent, 0, 100));
+                        Assert.Equal(formula.Lines.Count, formula.Lines.Select(l => l.Id).Distinct().Count());
+                        foreach (var kept in before.Lines.Where(l => l.Kept && edit is not (KeepLine or SwapMaterial or Trade)))
+                        {
+                            Assert.Equal(kept.Percent, formula.Line(kept.Id).Percent);
+                        }
+                    }
                 }
-            }
-        });
+            );
     }
 
     [Fact]
@@ -102,7 +104,7 @@ public class FormulaEditorTests
     [Fact]
     public void AFirstMaterialFillsABlankPot()
     {
-        var pot = Editor.Apply(Starters.Blank(Family.Balm), new AddLine("beeswax", "5"));
+        var pot = Editor.Apply(Starters.Blank(Kinds.Balm), new AddLine("beeswax", "5"));
         Assert.Equal(100m, pot.Lines.Single().Percent);
         var two = Editor.Apply(pot, new AddLine("olive oil", "80"));
         Assert.Equal([20m, 80m], two.Lines.Select(line => line.Percent));

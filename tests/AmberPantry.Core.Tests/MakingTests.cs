@@ -1,13 +1,18 @@
-using AmberPantry.Core.Assessment;
-using AmberPantry.Core.Composition;
+using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Making;
+using AmberPantry.Core.Making.Routes;
 using AmberPantry.Core.Materials;
 
 namespace AmberPantry.Core.Tests;
 
 public class MakingTests
 {
-    private static readonly IReadOnlyList<MakeStep> Steps = new MakingPlan(MaterialShelf.Plain, Sample.Shed).For(Sample.Slipway7 with { Batch = new BatchSize(600, 12, "tin-60", 50) });
+    private static readonly IReadOnlyList<MakeStep> Steps = new MakingPlan(MaterialShelf.Plain, Sample.Shed).For(
+        Sample.Slipway7 with
+        {
+            Batch = new BatchSize(600, 12, "tin-60", 50),
+        }
+    );
 
     [Fact]
     public void StepsRunFromHandsToLogbook()
@@ -15,14 +20,22 @@ public class MakingTests
         Assert.Equal(StepKind.Gather, Steps[0].Kind);
         Assert.Equal(
             [StepKind.Weigh, StepKind.Melt, StepKind.Hold, StepKind.Cool, StepKind.Weigh, StepKind.Pour, StepKind.Set, StepKind.Cap, StepKind.Record],
-            Steps.Skip(1).Select(step => step.Kind).Aggregate(new List<StepKind>(), (kinds, kind) => kinds.Count > 0 && kinds[^1] == kind ? kinds : [.. kinds, kind]));
+            Steps
+                .Skip(1)
+                .Select(step => step.Kind)
+                .Aggregate(new List<StepKind>(), (kinds, kind) => kinds.Count > 0 && kinds[^1] == kind ? kinds : [.. kinds, kind])
+        );
         Assert.Equal(600m, Steps.Sum(step => step.TargetG ?? 0));
     }
 
     [Fact]
     public void WaxesGoInFirstAndOilsLast()
     {
-        var weighed = Steps.TakeWhile(step => step.Kind != StepKind.Melt).Where(step => step.Kind == StepKind.Weigh).Select(step => step.Title).ToArray();
+        var weighed = Steps
+            .TakeWhile(step => step.Kind != StepKind.Melt)
+            .Where(step => step.Kind == StepKind.Weigh)
+            .Select(step => step.Title)
+            .ToArray();
         Assert.Equal("Candelilla wax", weighed[0]);
         Assert.Equal("Beeswax", weighed[1]);
         Assert.Equal(["Castor oil", "Sunflower oil, high-oleic"], weighed[^2..].Order());
@@ -40,7 +53,7 @@ public class MakingTests
     [Fact]
     public void ThePourStandsAboveTheCloudPoint()
     {
-        var clear = Sample.Assessor.Assess(Sample.Slipway7).ClearC!.Value;
+        var clear = Sample.Assessor.Assess(Sample.Slipway7).Parts.Melt!.ClearC!.Value;
         var pour = Steps.Single(step => step.Kind == StepKind.Pour);
         Assert.Equal(clear + 5, pour.FromC!.Value, 6);
         Assert.Equal(clear + 15, pour.ToC!.Value, 6);
@@ -51,21 +64,27 @@ public class MakingTests
     public void ScentBringsItsCautionAndPlasticItsOwn()
     {
         Assert.Contains(Steps.Single(step => step.Kind == StepKind.Cool).Cautions, caution => caution.Id == "FIRE-06");
-        var tubes = new MakingPlan(MaterialShelf.Plain, Sample.Shed).For(Sample.Slipway7 with { PourC = 70, Batch = new BatchSize(600, 8, "tube", 70) });
+        var tubes = new MakingPlan(MaterialShelf.Plain, Sample.Shed).For(
+            Sample.Slipway7 with
+            {
+                PourC = 70,
+                Batch = new BatchSize(600, 8, "tube", 70),
+            }
+        );
         Assert.Contains(tubes.Single(step => step.Kind == StepKind.Pour).Cautions, caution => caution.Id == "HEAT-11");
         Assert.DoesNotContain(Steps.Single(step => step.Kind == StepKind.Pour).Cautions, caution => caution.Id == "HEAT-11");
     }
 
     [Fact]
     public void AnEmptyPotCannotBeMade() =>
-        Assert.Equal("E_EMPTY", Assert.Throws<Refusal>(() => new MakingPlan(MaterialShelf.Plain, Sample.Shed).For(Starters.Blank(Family.Balm))).Code);
+        Assert.Equal("E_EMPTY", Assert.Throws<Refusal>(() => new MakingPlan(MaterialShelf.Plain, Sample.Shed).For(Starters.Blank(Kinds.Balm))).Code);
 
     [Fact]
     public void TheRecordReadsBackAsAFormula()
     {
-        var formula = Sample.Of(Family.Balm, ("beeswax", 20), ("olive oil", 80)) with { Batch = new BatchSize(100) };
+        var formula = Sample.Of(Kinds.Balm, ("beeswax", 20), ("olive oil", 80)) with { Batch = new BatchSize(100) };
         var steps = new MakingPlan(MaterialShelf.Plain, Sample.Shed).For(formula);
-        var wax = steps.Select((step, i) => (step, i)).Single(pair => pair.step.Title == "Beeswax").i;
+        var wax = steps.Single(step => step.Title == "Beeswax").Id;
         StepDone[] done = [new(wax, DateTime.UnixEpoch, 25)];
         var weighed = BatchRecord.AsWeighed(formula, steps, done);
         Assert.Equal(100m, weighed.Total);

@@ -1,23 +1,26 @@
-using AmberPantry.Core.Composition;
+using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Melt;
 
 namespace AmberPantry.Core.Tests;
 
 public class MaterialTests
 {
     /// <summary>Every table of the science with the column of the catalogue that joins it, and the density it gives for a row, if any.</summary>
-    public static TheoryData<string, string[]> Tables => new()
-    {
-        { "melt", [.. Rows("Materials.Data.melt-materials.csv", "material")] },
-        { "fat", [.. Stability.Lipid.All.Keys] },
-        { "powder", [.. Powders.PowderMaterial.All.Keys] },
-        { "fizz", [.. Fizz.FizzMaterial.All.Keys] },
-        { "base", [.. Colour.ColourBase.All.Keys] },
-        { "colourant", [.. Colour.Colourant.All.Keys] },
-        { "antioxidant", [.. Stability.Antioxidant.All.Keys] },
-        { "scent", [.. Scent.ScentOil.All.Keys] },
-        { "uv", [.. Safety.UvFilter.All.Keys] },
-    };
+    public static TheoryData<string, string[]> Tables =>
+        new()
+        {
+            { "melt", [.. Rows("Science.Melt.Data.melt-materials.csv", "material")] },
+            { "fat", [.. Science.Stability.Lipid.All.Keys] },
+            { "powder", [.. Science.Powders.PowderMaterial.All.Keys] },
+            { "fizz", [.. Science.Fizz.FizzMaterial.All.Keys] },
+            { "base", [.. Science.Colour.ColourBase.All.Keys] },
+            { "colourant", [.. Science.Colour.Colourant.All.Keys] },
+            { "preservative", [.. Science.Stability.Preservative.All.Keys] },
+            { "antioxidant", [.. Science.Stability.Antioxidant.All.Keys] },
+            { "scent", [.. Science.Scent.ScentOil.All.Keys] },
+            { "uv", [.. Safety.UvFilter.All.Keys] },
+        };
 
     [Fact]
     public void EveryMaterialIsWholeAndUnlikeTheOthers()
@@ -48,34 +51,44 @@ public class MaterialTests
 
     [Fact]
     public void NoMaterialContradictsItsRows() => Assert.All(Catalogue.All, material =>
-    {
-        double[] densities =
-        [
-            .. material.Keys.Fat is { } fat ? [Stability.Lipid.All[fat].DensityGMl] : Array.Empty<double>(),
-            .. material.Keys.Powder is { } powder ? [Powders.PowderMaterial.All[powder].TrueGMl] : Array.Empty<double>(),
-            .. material.Keys.Fizz is { } fizz ? [Fizz.FizzMaterial.All[fizz].TrueGMl] : Array.Empty<double>(),
-            .. material.Keys.Scent is { } scent ? [Scent.ScentOil.All[scent].DensityGMl] : Array.Empty<double>(),
-        ];
-        Assert.All(densities, density => Assert.InRange(density / material.DensityGMl, 0.9, 1.12));
-        if (material.Melt is { } spectrum)
         {
-            Assert.InRange(spectrum.LiquidFraction + spectrum.Classes.Sum(part => part.Fraction), 0.9, Melt.MeltSpectrum.MostFractionSum);
-        }
+            double[] densities =
+            [
+                .. material.Keys.Fat is { } fat ? [Science.Stability.Lipid.All[fat].DensityGMl] : Array.Empty<double>(),
+                .. material.Keys.Powder is { } powder ? [Science.Powders.PowderMaterial.All[powder].TrueGMl] : Array.Empty<double>(),
+                .. material.Keys.Fizz is { } fizz ? [Science.Fizz.FizzMaterial.All[fizz].TrueGMl] : Array.Empty<double>(),
+                .. material.Keys.Scent is { } scent ? [Science.Scent.ScentOil.All[scent].DensityGMl] : Array.Empty<double>(),
+            ];
+            Assert.All(densities, density => Assert.InRange(density / material.DensityGMl, 0.9, 1.12));
+            if (material.Melt is { } spectrum)
+            {
+                Assert.InRange(spectrum.LiquidFraction + spectrum.Classes.Sum(part => part.Fraction), 0.9, Science.Melt.MeltSpectrum.MostFractionSum);
+            }
 
-        if (material.Keys.Scent is { } oil)
-        {
-            Assert.Equal(Scent.ScentOil.All[oil].Inci, material.Inci);
-            Assert.True(material.UseMaxPercent <= (decimal)Scent.ScentOil.All[oil].MostRinseOffPct);
-        }
+            if (material.Keys.Scent is { } oil)
+            {
+                Assert.Equal(Science.Scent.ScentOil.All[oil].Inci, material.Inci);
+                Assert.True(material.UseMaxPercent <= (decimal)Science.Scent.ScentOil.All[oil].MostRinseOffPct);
+            }
 
-        Assert.True(material.Keys.Antioxidant is not { } guard || material.Role is not Role.Antioxidant || (double)material.UseMaxPercent <= Stability.Antioxidant.All[guard].UseMaxPct + 0.001, material.Id);
-    });
+            Assert.True(
+                material.Keys.Antioxidant is not { } guard
+                    || material.Role is not Role.Antioxidant
+                    || (double)material.UseMaxPercent <= Science.Stability.Antioxidant.All[guard].UseMaxPct + 0.001,
+                material.Id
+            );
+        });
 
     [Fact]
     public void LookAlikesNameMaterialsThatExist()
     {
         Assert.True(LookAlike.All.Count >= 20);
-        Assert.All(LookAlike.All, pair => Assert.True(MaterialShelf.Plain.Find(pair.One) is not null && MaterialShelf.Plain.Find(pair.Other) is not null && pair.Difference.Length > 20, $"{pair.One} and {pair.Other}"));
+        Assert.All(LookAlike.All, pair =>
+            Assert.True(
+                MaterialShelf.Plain.Find(pair.One) is not null && MaterialShelf.Plain.Find(pair.Other) is not null && pair.Difference.Length > 20,
+                $"{pair.One} and {pair.Other}"
+            )
+        );
         Assert.Contains(LookAlike.Of("tocopheryl acetate"), pair => pair.One == "mixed tocopherols");
     }
 
@@ -86,7 +99,7 @@ public class MaterialTests
     [InlineData("LAVENDER OIL", "lavender essential oil")]
     [InlineData("lemon oil", null)]
     [InlineData("moon dust", null)]
-    public void ANameThatTwoShareResolvesToNeither(string name, string? id) => Assert.Equal(id, MaterialKeys.Named(name)?.Id);
+    public void ANameThatTwoShareResolvesToNeither(string name, string? id) => Assert.Equal(id, MaterialNames.Named(name)?.Id);
 
     [Theory]
     [InlineData("beswax", "beeswax")]
@@ -128,22 +141,24 @@ public class MaterialTests
     [Fact]
     public void AMixHasAColourBetweenItsParts()
     {
-        Assert.Equal("#FFFFFF", PotColour.Of(Starters.Blank(Family.Balm), MaterialShelf.Plain));
-        Assert.Equal("#E8C46C", PotColour.Of(Sample.Of(Family.Balm, ("beeswax", 100)), MaterialShelf.Plain));
+        Assert.Equal("#FFFFFF", PotColour.Of(Starters.Blank(Kinds.Balm), MaterialShelf.Plain));
+        Assert.Equal("#E8C46C", PotColour.Of(Sample.Of(Kinds.Balm, ("beeswax", 100)), MaterialShelf.Plain));
     }
 
-    private static string? KeyOf(Material material, string table) => table switch
-    {
-        "melt" => material.Keys.Melt,
-        "fat" => material.Keys.Fat,
-        "powder" => material.Keys.Powder,
-        "fizz" => material.Keys.Fizz,
-        "base" => material.Keys.Base,
-        "colourant" => material.Keys.Colourant,
-        "antioxidant" => material.Keys.Antioxidant,
-        "scent" => material.Keys.Scent,
-        _ => material.Keys.Uv,
-    };
+    private static string? KeyOf(Material material, string table) =>
+        table switch
+        {
+            "melt" => material.Keys.Melt,
+            "fat" => material.Keys.Fat,
+            "powder" => material.Keys.Powder,
+            "fizz" => material.Keys.Fizz,
+            "base" => material.Keys.Base,
+            "colourant" => material.Keys.Colourant,
+            "antioxidant" => material.Keys.Antioxidant,
+            "preservative" => material.Keys.Preservative,
+            "scent" => material.Keys.Scent,
+            _ => material.Keys.Uv,
+        };
 
     /// <summary>The check digit of a CAS number: digits from the right times 1, 2, 3…, modulo 10.</summary>
     private static bool IsCas(string cas)

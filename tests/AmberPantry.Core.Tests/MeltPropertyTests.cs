@@ -1,6 +1,5 @@
-using AmberPantry.Core.Composition;
 using AmberPantry.Core.Materials;
-using AmberPantry.Core.Melt;
+using AmberPantry.Core.Science.Melt;
 using CsCheck;
 
 namespace AmberPantry.Core.Tests;
@@ -11,61 +10,72 @@ public class MeltPropertyTests
         new(LipidBlend.Mix([.. mix.Select(part => (MaterialShelf.Plain.Get(part.Material, "m").Melt!, scale * (double)part.Percent))]));
 
     [Fact]
-    public void SolidsAndFirmnessFallWithTemperature() => Sample.AnyMix.Sample(mix =>
-    {
-        var curve = Curve(mix);
-        for (var t = 1; t < curve.Solid.Count; t++)
+    public void SolidsAndFirmnessFallWithTemperature() =>
+        Sample.AnyMix.Sample(mix =>
         {
-            Assert.True(curve.Solid[t] <= curve.Solid[t - 1] + 1e-12);
-            Assert.True(curve.FirmnessKPa[t] <= curve.FirmnessKPa[t - 1] + 1e-9);
-        }
+            var curve = Curve(mix);
+            for (var t = 1; t < curve.Solid.Count; t++)
+            {
+                Assert.True(curve.Solid[t] <= curve.Solid[t - 1] + 1e-12);
+                Assert.True(curve.FirmnessKPa[t] <= curve.FirmnessKPa[t - 1] + 1e-9);
+            }
 
-        Assert.InRange(curve.Solid[0], 0, 1.0005);
-    });
-
-    [Fact]
-    public void ScalingOrReorderingChangesNothing() => Gen.Select(Sample.AnyMix, Gen.Double[0.001, 1000]).Sample((mix, scale) =>
-    {
-        var plain = Curve(mix);
-        foreach (var other in new[] { Curve(mix, scale), Curve(mix.Reverse()) })
-        {
-            Assert.Equal(plain.SolidAt(20), other.SolidAt(20), 9);
-            Assert.Equal(plain.SlumpC ?? -99, other.SlumpC ?? -99, 3);
-            Assert.Equal(plain.ClearC ?? -99, other.ClearC ?? -99, 3);
-        }
-    });
+            Assert.InRange(curve.Solid[0], 0, 1.0005);
+        });
 
     [Fact]
-    public void AddingLiquidNeverFirms() => Gen.Select(Sample.AnyMix, Gen.OneOfConst("sunflower oil", "castor oil", "isopropyl myristate", "squalane"), Gen.Int[1, 200]).Sample((mix, liquid, grams) =>
-    {
-        var before = Curve(mix);
-        var after = Curve([.. mix, (liquid, grams)]);
-        foreach (var t in new[] { -5.0, 4, 20, 33, 46 })
-        {
-            Assert.True(after.FirmnessAt(t) <= before.FirmnessAt(t) + 1e-9, $"{liquid} firmed at {t}");
-        }
-    });
+    public void ScalingOrReorderingChangesNothing() =>
+        Gen.Select(Sample.AnyMix, Gen.Double[0.001, 1000])
+            .Sample(
+                (mix, scale) =>
+                {
+                    var plain = Curve(mix);
+                    foreach (var other in new[] { Curve(mix, scale), Curve(mix.Reverse()) })
+                    {
+                        Assert.Equal(plain.SolidAt(20), other.SolidAt(20), 9);
+                        Assert.Equal(plain.SlumpC ?? -99, other.SlumpC ?? -99, 3);
+                        Assert.Equal(plain.ClearC ?? -99, other.ClearC ?? -99, 3);
+                    }
+                }
+            );
 
     [Fact]
-    public void TheGridAndTheClosedFormAgree() => Sample.AnyMix.Sample(mix =>
-    {
-        var curve = Curve(mix);
-        for (var t = 0; t < TemperatureGrid.Ruler.Count; t += 7)
-        {
-            Assert.Equal(curve.SolidAt(TemperatureGrid.Ruler.Temperature(t)), curve.Solid[t], 12);
-        }
-    });
+    public void AddingLiquidNeverFirms() =>
+        Gen.Select(Sample.AnyMix, Gen.OneOfConst("sunflower oil", "castor oil", "isopropyl myristate", "squalane"), Gen.Int[1, 200])
+            .Sample(
+                (mix, liquid, grams) =>
+                {
+                    var before = Curve(mix);
+                    var after = Curve([.. mix, (liquid, grams)]);
+                    foreach (var t in new[] { -5.0, 4, 20, 33, 46 })
+                    {
+                        Assert.True(after.FirmnessAt(t) <= before.FirmnessAt(t) + 1e-9, $"{liquid} firmed at {t}");
+                    }
+                }
+            );
 
     [Fact]
-    public void SlumpIsWhereTheYieldValueCrossesTwo() => Sample.AnyMix.Sample(mix =>
-    {
-        var curve = Curve(mix);
-        if (curve.SlumpC is { } slump and > -5 and < 95)
+    public void TheGridAndTheClosedFormAgree() =>
+        Sample.AnyMix.Sample(mix =>
         {
-            Assert.True(curve.FirmnessAt(slump) >= MeltCurve.SlumpKPa);
-            Assert.True(curve.FirmnessAt(slump + 0.01) <= MeltCurve.SlumpKPa);
-        }
-    });
+            var curve = Curve(mix);
+            for (var t = 0; t < TemperatureGrid.Ruler.Count; t += 7)
+            {
+                Assert.Equal(curve.SolidAt(TemperatureGrid.Ruler.Temperature(t)), curve.Solid[t], 12);
+            }
+        });
+
+    [Fact]
+    public void SlumpIsWhereTheYieldValueCrossesTwo() =>
+        Sample.AnyMix.Sample(mix =>
+        {
+            var curve = Curve(mix);
+            if (curve.SlumpC is { } slump and > -5 and < 95)
+            {
+                Assert.True(curve.FirmnessAt(slump) >= MeltCurve.SlumpKPa);
+                Assert.True(curve.FirmnessAt(slump + 0.01) <= MeltCurve.SlumpKPa);
+            }
+        });
 
     [Fact]
     public void PowderFirmsAndAirSoftens()

@@ -6,7 +6,8 @@ namespace AmberPantry.Core.Tests;
 /// <summary>Every row of the rules table fires on one batch and stays silent on a near twin.</summary>
 public partial class SafetyTableTests
 {
-    public static IEnumerable<TheoryDataRow<string>> Rules => SafetyRule.All.Values.Where(rule => rule.IsForEngine).Select(rule => new TheoryDataRow<string>(rule.Id));
+    public static IEnumerable<TheoryDataRow<string>> Rules =>
+        SafetyRule.All.Values.Where(rule => rule.IsForEngine).Select(rule => new TheoryDataRow<string>(rule.Id));
 
     [Theory]
     [MemberData(nameof(Rules))]
@@ -19,7 +20,10 @@ public partial class SafetyTableTests
 
         if (!rule.Classes.Contains("any"))
         {
-            Assert.DoesNotContain(id, Fired(family, facts, classes.Where(one => !rule.Classes.Contains(one.Key)).ToDictionary(one => one.Key, one => one.Value)));
+            Assert.DoesNotContain(
+                id,
+                Fired(family, facts, classes.Where(one => !rule.Classes.Contains(one.Key)).ToDictionary(one => one.Key, one => one.Value))
+            );
         }
         else if (rule.Condition != "always")
         {
@@ -53,7 +57,11 @@ public partial class SafetyTableTests
     }
 
     /// <summary>The same with one atom of every alternative turned round.</summary>
-    private static (Dictionary<string, FactValue> Facts, Dictionary<string, double> Classes) Breaking(SafetyRule rule, Dictionary<string, FactValue> facts, Dictionary<string, double> classes)
+    private static (Dictionary<string, FactValue> Facts, Dictionary<string, double> Classes) Breaking(
+        SafetyRule rule,
+        Dictionary<string, FactValue> facts,
+        Dictionary<string, double> classes
+    )
     {
         facts = new(facts);
         classes = new(classes);
@@ -78,7 +86,10 @@ public partial class SafetyTableTests
             var limit = double.Parse(compare.Groups["limit"].Value, System.Globalization.CultureInfo.InvariantCulture);
             var above = compare.Groups["op"].Value[0] == '>';
             var limitCounts = compare.Groups["op"].Value.EndsWith('=') == holds;
-            var value = limitCounts ? limit : above == holds ? limit + 0.01 : limit - 0.01;
+            var value =
+                limitCounts ? limit
+                : above == holds ? limit + 0.01
+                : limit - 0.01;
             if (compare.Groups["class"].Success)
             {
                 classes[compare.Groups["class"].Value] = Math.Min(100, value);

@@ -1,4 +1,4 @@
-using AmberPantry.Core.Composition;
+using AmberPantry.Core.Formulas;
 using CsCheck;
 
 namespace AmberPantry.Core.Tests;
@@ -43,26 +43,32 @@ public class ShareTextTests
     }
 
     [Fact]
-    public void AnyTextIsReadOrRefused() => Gen.String[0, 60].Sample(text =>
-    {
-        try
-        {
-            Assert.InRange(ShareText.Parse(text, 600, "percent"), 0, 100);
-        }
-        catch (Refusal refusal)
-        {
-            Assert.True(refusal.Value is null || refusal.Value.Length <= 80);
-        }
-    });
+    public void AnyTextIsReadOrRefused() =>
+        Gen.String[0, 60]
+            .Sample(text =>
+            {
+                try
+                {
+                    Assert.InRange(ShareText.Parse(text, 600, "percent"), 0, 100);
+                }
+                catch (Refusal refusal)
+                {
+                    Assert.True(refusal.Value is null || refusal.Value.Length <= 80);
+                }
+            });
 
     [Fact]
-    public void AmountsOfAnyUnitBecomeSharesThatTotalHundred() => Gen.Int[0, 100_000].Array[1, 30].Where(all => all.Any(one => one > 0)).Sample(amounts =>
-    {
-        var shares = Amounts.ToPercent([.. amounts.Select(amount => amount / 100m)]);
-        Assert.Equal(100m, shares.Sum());
-        var doubled = Amounts.ToPercent([.. amounts.Select(amount => amount / 50m)]);
-        Assert.Equal(shares, doubled);
-    });
+    public void AmountsOfAnyUnitBecomeSharesThatTotalHundred() =>
+        Gen.Int[0, 100_000]
+            .Array[1, 30]
+            .Where(all => all.Any(one => one > 0))
+            .Sample(amounts =>
+            {
+                var shares = Amounts.ToPercent([.. amounts.Select(amount => amount / 100m)]);
+                Assert.Equal(100m, shares.Sum());
+                var doubled = Amounts.ToPercent([.. amounts.Select(amount => amount / 50m)]);
+                Assert.Equal(shares, doubled);
+            });
 
     [Fact]
     public void PartsKeepTheirRatio() => Assert.Equal([25m, 62.5m, 12.5m], Amounts.ToPercent([2, 5, 1]));

@@ -2,7 +2,6 @@ using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using AmberPantry.Core.Calculations;
-using AmberPantry.Core.Composition;
 
 namespace AmberPantry.Core.Tests;
 
@@ -28,8 +27,10 @@ public class VectorTests
     }
 
     [Fact]
-    public void EveryExampleIsAnswered() => Assert.All(AllCalculations.List, calculation =>
-        Assert.NotNull(calculation.Work(new Fields(JsonDocument.Parse(calculation.Example).RootElement))));
+    public void EveryExampleIsAnswered() =>
+        Assert.All(AllCalculations.List, calculation =>
+            Assert.NotNull(calculation.Work(new Fields(JsonDocument.Parse(calculation.Example).RootElement)))
+        );
 
     private static void Match(string topic, string fn, string name, JsonNode? expected, JsonNode? actual, string at)
     {
@@ -59,7 +60,8 @@ public class VectorTests
         }
     }
 
-    private static IEnumerable<int> Channels(string hex) => Enumerable.Range(0, 3).Select(i => int.Parse(hex.AsSpan(1 + (2 * i), 2), NumberStyles.HexNumber, CultureInfo.InvariantCulture));
+    private static IEnumerable<int> Channels(string hex) =>
+        Enumerable.Range(0, 3).Select(i => int.Parse(hex.AsSpan(1 + (2 * i), 2), NumberStyles.HexNumber, CultureInfo.InvariantCulture));
 
     /// <summary>The tolerances that the vector files state.</summary>
     private static double Allowed(string topic, string fn, string name, string at, double expected)

@@ -9,7 +9,14 @@ public static class Vectors
     public static IReadOnlyList<string> Topics { get; } = ["composition", "melt", "powder", "fizz", "colour", "stability", "scent", "safety"];
 
     public static IEnumerable<TheoryDataRow<string, string, string>> All =>
-        Topics.SelectMany(topic => Cases(topic).Select(one => new TheoryDataRow<string, string, string>(topic, one.GetProperty("fn").GetString()!, one.GetProperty("id").GetString()!)));
+        Topics.SelectMany(topic =>
+            Cases(topic)
+                .Select(one => new TheoryDataRow<string, string, string>(
+                    topic,
+                    one.GetProperty("fn").GetString()!,
+                    one.GetProperty("id").GetString()!
+                ))
+        );
 
     public static (JsonElement Input, JsonNode Expect) Case(string topic, string id)
     {

@@ -1,4 +1,5 @@
-using AmberPantry.Core.Composition;
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Workshops;
 using CsCheck;
 
 namespace AmberPantry.Core.Tests;
@@ -6,15 +7,25 @@ namespace AmberPantry.Core.Tests;
 public class WeighingTests
 {
     [Fact]
-    public void RoundedGramsAddUpAndEachStaysWithinAStep() => Gen.Select(Sample.AnyMix, Gen.Int[1, 50_000], Gen.OneOfConst(0.01m, 0.1m, 1m, 5m)).Sample((mix, tenths, step) =>
-    {
-        var batch = tenths / 10m;
-        var sheet = Weighing.Weigh(batch, [.. mix.Where(part => part.Percent > 0).Select(part => new WeighRequestLine(part.Material, part.Percent))], new Scale(step));
-        Assert.Equal(sheet.TotalG, sheet.Lines.Sum(line => line.Grams));
-        Assert.True(Math.Abs(sheet.TotalG - batch) <= step / 2);
-        Assert.All(sheet.Lines, line => Assert.True(Math.Abs(line.OffG) < 2 * step, $"{line.Material} off by {line.OffG} on a step of {step}"));
-        Assert.All(sheet.Lines, line => Assert.Equal(0, line.Grams % step));
-    });
+    public void RoundedGramsAddUpAndEachStaysWithinAStep() =>
+        Gen.Select(Sample.AnyMix, Gen.Int[1, 50_000], Gen.OneOfConst(0.01m, 0.1m, 1m, 5m))
+            .Sample(
+                (mix, tenths, step) =>
+                {
+                    var batch = tenths / 10m;
+                    var sheet = Weighing.Weigh(
+                        batch,
+                        [.. mix.Where(part => part.Percent > 0).Select(part => new WeighRequestLine(part.Material, part.Percent))],
+                        new Scale(step)
+                    );
+                    Assert.Equal(sheet.TotalG, sheet.Lines.Sum(line => line.Grams));
+                    Assert.True(Math.Abs(sheet.TotalG - batch) <= step / 2);
+                    Assert.All(sheet.Lines, line =>
+                        Assert.True(Math.Abs(line.OffG) < 2 * step, $"{line.Material} off by {line.OffG} on a step of {step}")
+                    );
+                    Assert.All(sheet.Lines, line => Assert.Equal(0, line.Grams % step));
+                }
+            );
 
     [Fact]
     public void TheSmallestFineBatchIsFineAndALittleLessIsNot()
@@ -48,12 +59,16 @@ public class WeighingTests
     }
 
     [Fact]
-    public void RescalingRestoresTheFormula() => Gen.Select(Sample.AnyMix, Gen.Int[101, 140]).Sample((mix, over) =>
-    {
-        var planned = mix.Select(part => part.Percent * 10).ToArray();
-        PotLine[] pot = [.. planned.Select((grams, i) => new PotLine($"{i}", grams, i == 0 ? grams * over / 100 : null))];
-        var rescaled = OverPour.Rescale(pot, 0.0001m);
-        var shares = OverPour.TrueShares([.. rescaled.Lines.Select(line => line.PlannedG)]);
-        Assert.All(shares.Zip(mix), pair => Assert.True(Math.Abs(pair.First - pair.Second.Percent) < 0.001m));
-    });
+    public void RescalingRestoresTheFormula() =>
+        Gen.Select(Sample.AnyMix, Gen.Int[101, 140])
+            .Sample(
+                (mix, over) =>
+                {
+                    var planned = mix.Select(part => part.Percent * 10).ToArray();
+                    PotLine[] pot = [.. planned.Select((grams, i) => new PotLine($"{i}", grams, i == 0 ? grams * over / 100 : null))];
+                    var rescaled = OverPour.Rescale(pot, 0.0001m);
+                    var shares = OverPour.TrueShares([.. rescaled.Lines.Select(line => line.PlannedG)]);
+                    Assert.All(shares.Zip(mix), pair => Assert.True(Math.Abs(pair.First - pair.Second.Percent) < 0.001m));
+                }
+            );
 }

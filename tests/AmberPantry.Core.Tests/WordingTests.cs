@@ -1,6 +1,4 @@
-using AmberPantry.Core.Assessment;
-using AmberPantry.Core.Composition;
-using AmberPantry.Core.House;
+using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Tests;
 
@@ -27,22 +25,56 @@ public class WordingTests
         Assert.Equal("C12-15 alkyl benzoate", Wording.Brief("C12-15 alkyl benzoate"));
     }
 
-    public static TheoryData<string, HouseSettings> Broken => new()
-    {
-        { "workshop.scale.resolutionG", new HouseSettings { Workshop = new Workshop { Scale = new Scale(0) } } },
-        { "workshop.scale.capacityG", new HouseSettings { Workshop = new Workshop { Scale = new Scale(0.1m, null, -1) } } },
-        { "workshop.workroomC", new HouseSettings { Workshop = new Workshop { WorkroomC = 80 } } },
-        { "workshop.humidityPercent", new HouseSettings { Workshop = new Workshop { HumidityPercent = 120 } } },
-        { "workshop.currency", new HouseSettings { Workshop = new Workshop { Currency = " " } } },
-        { "workshop.landmarks", new HouseSettings { Workshop = new Workshop { Landmarks = [] } } },
-        { "workshop.landmarks[0].name", new HouseSettings { Workshop = new Workshop { Landmarks = [new("a", "", 20, LandmarkKind.Storage)] } } },
-        { "workshop.landmarks[0].temperatureC", new HouseSettings { Workshop = new Workshop { Landmarks = [new("a", "oven", 200, LandmarkKind.Storage)] } } },
-        { "workshop.landmarks[1].id", new HouseSettings { Workshop = new Workshop { Landmarks = [new("a", "one", 20, LandmarkKind.Storage), new("a", "two", 21, LandmarkKind.Storage)] } } },
-        { "preferences.textPercent", new HouseSettings { Preferences = new Preferences(TextPercent: 500) } },
-    };
+    public static TheoryData<string, HouseSettings> Broken =>
+        new()
+        {
+            {
+                "workshop.scale.resolutionG",
+                new HouseSettings { Workshop = new Workshop { Scale = new Scale(0) } }
+            },
+            {
+                "workshop.scale.capacityG",
+                new HouseSettings { Workshop = new Workshop { Scale = new Scale(0.1m, null, -1) } }
+            },
+            {
+                "workshop.workroomC",
+                new HouseSettings { Workshop = new Workshop { WorkroomC = 80 } }
+            },
+            {
+                "workshop.humidityPercent",
+                new HouseSettings { Workshop = new Workshop { HumidityPercent = 120 } }
+            },
+            {
+                "workshop.currency",
+                new HouseSettings { Workshop = new Workshop { Currency = " " } }
+            },
+            {
+                "workshop.landmarks",
+                new HouseSettings { Workshop = new Workshop { Landmarks = [] } }
+            },
+            {
+                "workshop.landmarks[0].name",
+                new HouseSettings { Workshop = new Workshop { Landmarks = [new("a", "", 20, LandmarkKind.Storage)] } }
+            },
+            {
+                "workshop.landmarks[0].temperatureC",
+                new HouseSettings { Workshop = new Workshop { Landmarks = [new("a", "oven", 200, LandmarkKind.Storage)] } }
+            },
+            {
+                "workshop.landmarks[1].id",
+                new HouseSettings
+                {
+                    Workshop = new Workshop { Landmarks = [new("a", "one", 20, LandmarkKind.Storage), new("a", "two", 21, LandmarkKind.Storage)] },
+                }
+            },
+            {
+                "preferences.textPercent",
+                new HouseSettings { Preferences = new Preferences(TextPercent: 500) }
+            },
+        };
 
     [Theory]
     [MemberData(nameof(Broken), DisableDiscoveryEnumeration = true)]
     public void HouseSettingsNameTheFieldThatIsOff(string field, HouseSettings settings) =>
-        Assert.Equal(field, Assert.Throws<Refusal>(settings.Checked).Field);
+        Assert.Equal(field, Assert.Throws<Refusal>(() => settings.Checked()).Field);
 }

@@ -5,7 +5,17 @@ namespace AmberPantry.Server.Tests;
 public class AssessApiTests
 {
     private static async Task<JsonNode> Formula(PantryHost host) =>
-        (await host.Post("/api/formulas", new { name = "Slipway", family = "balm", from = "usual" }))["content"]!;
+        (
+            await host.Post(
+                "/api/formulas",
+                new
+                {
+                    name = "Slipway",
+                    family = "balm",
+                    from = "usual",
+                }
+            )
+        )["content"]!;
 
     [Theory]
     [InlineData("not json")]
@@ -37,11 +47,11 @@ public class AssessApiTests
         await using var host = await PantryHost.Start();
         var formula = await Formula(host);
         var whole = (await host.Post("/api/assess", new { formula }))["assessment"]!;
-        var quick = (await host.Post("/api/assess", new { formula, whole = false }))["assessment"]!;
-        Assert.NotNull(whole["product"]!["steps"]);
-        Assert.Null(quick["product"]);
-        Assert.Equal(whole["curve"]!.ToJsonString(), quick["curve"]!.ToJsonString());
-        Assert.Equal(201, quick["curve"]!["firmnessKPa"]!.AsArray().Count);
+        var quick = (await host.Post("/api/assess", new { formula, parts = new[] { "melt" } }))["assessment"]!;
+        Assert.NotNull(whole["parts"]!["keeping"]!["steps"]);
+        Assert.Null(quick["parts"]!["keeping"]);
+        Assert.Equal(whole["parts"]!["melt"]!["curve"]!.ToJsonString(), quick["parts"]!["melt"]!["curve"]!.ToJsonString());
+        Assert.Equal(201, quick["parts"]!["melt"]!["curve"]!["firmnessKPa"]!.AsArray().Count);
     }
 
     [Fact]
@@ -54,10 +64,15 @@ public class AssessApiTests
 
         var house = (await host.Get("/api/house"))["house"]!.DeepClone();
         house["workshop"]!["landmarks"]!.AsArray().Single(one => one!.Text("id") == "van")!["temperatureC"] = 33;
-        await host.Put("/api/house", house);
+        await host.Put("/api/house", new { house });
         var after = await host.Post("/api/assess", new { formula });
         Assert.NotEqual(first, after.ToJsonString());
-        Assert.Equal(33, after["assessment"]!["landmarks"]!.AsArray().Single(one => one!.Text("id") == "van")!["temperatureC"]!.GetValue<double>());
+        Assert.Equal(
+            33,
+            after["assessment"]!["parts"]!["melt"]!["landmarks"]!.AsArray().Single(one => one!.Text("id") == "van")![
+                "temperatureC"
+            ]!.GetValue<double>()
+        );
     }
 
     [Fact]
@@ -65,24 +80,37 @@ public class AssessApiTests
     {
         await using var host = await PantryHost.Start();
         var formula = await Formula(host);
-        object Question(int i) => new { formula, edits = new[] { new { kind = "set-share", line = "L1", share = $"{10 + (i / 2m)}" } } };
+        object Question(int i) =>
+            new
+            {
+                formula,
+                edits = new[]
+                {
+                    new
+                    {
+                        kind = "set_share",
+                        line = "L1",
+                        share = $"{10 + (i / 2m)}",
+                    },
+                },
+            };
         var atOnce = await Task.WhenAll(Enumerable.Range(0, 24).Select(i => host.Post("/api/assess", Question(i))));
         for (var i = 0; i < atOnce.Length; i++)
         {
             Assert.Equal((await host.Post("/api/assess", Question(i))).ToJsonString(), atOnce[i].ToJsonString());
         }
 
-        Assert.Equal(atOnce.Length, atOnce.Select(one => one["assessment"]!["slumpC"]!.ToJsonString()).Distinct().Count());
+        Assert.Equal(atOnce.Length, atOnce.Select(one => one["assessment"]!["parts"]!["melt"]!["slumpC"]!.ToJsonString()).Distinct().Count());
     }
 
     [Fact]
     public async Task ARemedyOfAFindingCanBeAskedForAndAppliedAsItStands()
     {
         await using var demo = await PantryHost.Start(demo: true);
-        var leaking = (await demo.Get("/api/formulas")).AsArray().Single(one => one!.Text("name") == "Slipway Hand Balm")!;
+        var leaking = (await demo.Get("/api/formulas")).Items().Single(one => one!.Text("name") == "Slipway Hand Balm")!;
         var trials = (await demo.Get($"/api/trials/{leaking.Int("trial")}"))["trials"]!.AsArray();
         var formula = (await demo.Get($"/api/trials/{trials.Single(one => one!.Int("number") == 4)!.Int("id")}"))["content"]!;
-        var before = (await demo.Post("/api/assess", new { formula, withRemedies = true }))["assessment"]!;
+        var before = (await demo.Post("/api/assess", new { formula, remedies = true }))["assessment"]!;
         var finding = before["findings"]!.AsArray().First(one => one!["remedies"]!.AsArray().Count > 0 && one!.Text("severity") == "fix")!;
         foreach (var remedy in finding["remedies"]!.AsArray())
         {
@@ -102,7 +130,10 @@ public class AssessApiTests
         await using var host = await PantryHost.Start();
         var formula = (await Formula(host)).DeepClone();
         formula["batch"]!["grams"] = grams;
-        Assert.Equal("formula.batch.grams", (await host.Refused(400, HttpMethod.Post, "/api/assess", new JsonObject { ["formula"] = formula })).Text("field"));
+        Assert.Equal(
+            "formula.batch.grams",
+            (await host.Refused(400, HttpMethod.Post, "/api/assess", new JsonObject { ["formula"] = formula })).Text("field")
+        );
     }
 
     [Fact]

@@ -4,36 +4,29 @@ namespace AmberPantry.Server.Tests;
 
 public class BatchApiTests
 {
-    private static async Task<JsonNode> Begin(PantryHost host)
-    {
-        var trial = await host.Post("/api/formulas", new { name = "Slipway Hand Balm", family = "balm", from = "usual" });
-        return await host.Post("/api/batches", new { trial = trial.Int("id") });
-    }
-
-    private static int FirstWeigh(JsonNode batch) => batch["steps"]!.AsArray().Select((step, i) => (step, i)).First(pair => pair.step!.Text("kind") == "weigh").i;
-
     [Fact]
     public async Task AKilledServerLosesNoStep()
     {
         var host = await PantryHost.Start();
         var folder = Path.GetDirectoryName(host.Options.DataFile)!;
-        var batch = await Begin(host);
+        var batch = await Story.Begin(host);
         var id = batch.Int("id");
-        var weigh = FirstWeigh(batch);
-        await host.Put($"/api/batches/{id}/steps/0", new { });
-        await host.Put($"/api/batches/{id}/steps/{weigh}", new { weighedG = 48.1m });
+        var weigh = Story.FirstWeigh(batch);
+        var (gather, poured) = (Guid.NewGuid(), Guid.NewGuid());
+        await host.Act(id, new { kind = "record_step", step = "gather" }, gather);
+        await host.Act(id, Story.Weigh(weigh, 48.1m), poured);
 
         await using (var again = await host.Restart())
         {
             batch = await again.Get($"/api/batches/{id}");
-            Assert.Equal(weigh + 1, batch.Int("atStep"));
-            Assert.Equal(48.1m, batch["potG"]!.GetValue<decimal>());
-            var today = await again.Get("/api/today");
-            Assert.Equal(id, today["interrupted"]![0]!.Int("id"));
+            Assert.Equal(2, batch.Int("atIndex"));
+            Assert.Equal(48.1m, batch.Decimal("potG"));
+            Assert.Equal(id, (await again.Get("/api/today"))["interrupted"]![0]!.Int("id"));
 
             // The browser sends a step twice when it never heard the answer.
-            await again.Put($"/api/batches/{id}/steps/{weigh}", new { weighedG = 48.1m });
-            Assert.Equal(48.1m, (await again.Get($"/api/batches/{id}"))["potG"]!.GetValue<decimal>());
+            await again.Act(id, Story.Weigh(weigh, 48.1m), poured);
+            Assert.Equal(48.1m, (await again.Get($"/api/batches/{id}")).Decimal("potG"));
+            Assert.Equal(2, (await again.Get($"/api/batches/{id}/history")).AsArray().Count);
         }
 
         Directory.Delete(folder, recursive: true);
@@ -43,88 +36,375 @@ public class BatchApiTests
     public async Task ABatchRunsToTheLogbookWithWhatWasSaidAndSeen()
     {
         await using var host = await PantryHost.Start();
-        var batch = await Begin(host);
+        var batch = await Story.Begin(host);
         var id = batch.Int("id");
-        Assert.Matches("^SH-[0-9]{2}-001$", batch.Text("lot"));
-        foreach (var (step, i) in batch["steps"]!.AsArray().Select((step, i) => (step!, i)))
+        Assert.Matches("^SH-[0-9]{2}-001$", batch["batch"]!.Text("lot"));
+        batch = await Story.Make(host, batch, units: 11, over: 0.1m);
+        Assert.NotNull(batch["batch"]!["finishedAt"]);
+        Assert.All(batch["deviations"]!.AsArray(), line => Assert.Equal(0.1m, line!.Decimal("offG")));
+        var slump = batch["batch"]!["slumpC"]!.GetValue<double>();
+
+        await host.Act(
+            id,
+            new
+            {
+                kind = "observe",
+                what = "thumb_press",
+                temperatureC = 20,
+                value = 2,
+                text = "soft enough",
+            }
+        );
+        batch = await host.Act(
+            id,
+            new
+            {
+                kind = "observe",
+                what = "slump",
+                value = slump - 1,
+            }
+        );
+        var seen = batch["batch"]!["observations"]!;
+        Assert.Equal(slump, seen[1]!["said"]!.GetValue<double>(), 6);
+        Assert.InRange(seen[0]!["said"]!.GetValue<double>(), 1, 5);
+        Assert.Equal(11, (await host.Get("/api/logbook")).Items()[0]!.Int("unitsLeft"));
+
+        foreach (
+            var bad in new object[]
+            {
+                new
+                {
+                    kind = "observe",
+                    what = "thumb_press",
+                    temperatureC = 20,
+                    value = 7,
+                },
+                new
+                {
+                    kind = "observe",
+                    what = "thumb_press",
+                    temperatureC = 20,
+                    value = 2.5,
+                },
+                new
+                {
+                    kind = "observe",
+                    what = "thumb_press",
+                    value = 3,
+                },
+                new
+                {
+                    kind = "observe",
+                    what = "slump",
+                    value = 300,
+                },
+                new { kind = "observe", what = "slump" },
+                new
+                {
+                    kind = "observe",
+                    what = "note",
+                    text = "",
+                },
+            }
+        )
         {
-            await host.Put($"/api/batches/{id}/steps/{i}", step.Text("kind") == "weigh" ? new { weighedG = step["targetG"]!.GetValue<decimal>() + 0.1m } : new { });
+            await host.Refused(400, HttpMethod.Post, $"/api/batches/{id}/commands", PantryHost.Acted(bad));
         }
 
-        batch = await host.Put($"/api/batches/{id}/finish", new { units = 11, notes = "smooth" });
-        Assert.NotNull(batch["finishedAt"]);
-        Assert.All(batch["deviations"]!.AsArray(), line => Assert.Equal(0.1m, line!["offG"]!.GetValue<decimal>()));
-        var slump = batch["slumpC"]!.GetValue<double>();
+        await host.Act(id, new { kind = "place_stock", place = "cool_box" });
+        batch = await host.Act(id, new { kind = "count_stock", unitsLeft = 4 });
+        Assert.Equal((4, "cool_box"), (batch["batch"]!.Int("unitsLeft"), batch["batch"]!.Text("place")));
+        var tooMany = PantryHost.Acted(new { kind = "count_stock", unitsLeft = 40 });
+        Assert.Equal("command.unitsLeft", (await host.Refused(400, HttpMethod.Post, $"/api/batches/{id}/commands", tooMany)).Text("field"));
+        Assert.Equal("E_MADE", (await host.Refused(409, HttpMethod.Delete, $"/api/batches/{id}", null)).Text("error"));
+    }
 
-        batch = await host.Post($"/api/logbook/{id}/observations", new { kind = "thumb-press", temperatureC = 20, value = 2, text = "soft enough" });
-        batch = await host.Post($"/api/logbook/{id}/observations", new { kind = "slump", value = slump - 1 });
-        Assert.Equal(slump, batch["observations"]![1]!["said"]!.GetValue<double>(), 6);
-        Assert.InRange(batch["observations"]![0]!["said"]!.GetValue<double>(), 1, 5);
-        Assert.Equal(11, (await host.Get("/api/logbook"))[0]!.Int("unitsLeft"));
-
-        foreach (var bad in new object[]
+    [Fact]
+    public async Task AFinishedBatchTakesNoStepAndFinishingTwiceResetsNoStock()
+    {
+        await using var host = await PantryHost.Start();
+        var id = (await Story.Make(host, await Story.Begin(host), units: 12)).Int("id");
+        await host.Act(id, new { kind = "count_stock", unitsLeft = 3 });
+        var commands = $"/api/batches/{id}/commands";
+        foreach (
+            var late in new object[]
+            {
+                new { kind = "finish", units = 12 },
+                new { kind = "record_step", step = "gather" },
+                new { kind = "go_to_step", step = "gather" },
+                new
+                {
+                    kind = "rescale_pot",
+                    step = "gather",
+                    weighedG = 5,
+                },
+            }
+        )
         {
-            new { kind = "thumb-press", temperatureC = 20, value = 7 }, new { kind = "thumb-press", temperatureC = 20, value = 2.5 }, new { kind = "thumb-press", value = 3 },
-            new { kind = "slump", value = 300 }, new { kind = "slump" }, new { kind = "note", text = "" },
-        })
-        {
-            await host.Refused(400, HttpMethod.Post, $"/api/logbook/{id}/observations", bad);
+            Assert.Equal("E_MADE", (await host.Refused(409, HttpMethod.Post, commands, PantryHost.Acted(late))).Text("error"));
         }
 
-        await host.Put($"/api/batches/{id}/place", new { place = "cool-box", unitsLeft = 4 });
-        Assert.Equal("unitsLeft", (await host.Refused(400, HttpMethod.Put, $"/api/batches/{id}/place", new { place = "shelf", unitsLeft = 40 })).Text("field"));
-        Assert.Equal("E_MADE", (await host.Refused(400, HttpMethod.Delete, $"/api/batches/{id}", null)).Text("error"));
+        Assert.Equal(3, (await host.Get($"/api/batches/{id}"))["batch"]!.Int("unitsLeft"));
+    }
+
+    [Fact]
+    public async Task AnUnfinishedBatchHasNoStock()
+    {
+        await using var host = await PantryHost.Start();
+        var id = (await Story.Begin(host)).Int("id");
+        foreach (var early in new object[] { new { kind = "place_stock", place = "shelf" }, new { kind = "count_stock", unitsLeft = 0 } })
+        {
+            var problem = await host.Refused(
+                early.ToString()!.Contains("count") ? 409 : 409,
+                HttpMethod.Post,
+                $"/api/batches/{id}/commands",
+                PantryHost.Acted(early)
+            );
+            Assert.Equal("E_NOT_NOW", problem.Text("error"));
+        }
+    }
+
+    [Fact]
+    public async Task AStepKeepsTheTimeItHappenedAndAnOlderWordComesTooLate()
+    {
+        await using var host = await PantryHost.Start();
+        var batch = await Story.Begin(host);
+        var (id, weigh) = (batch.Int("id"), Story.FirstWeigh(batch));
+        await host.Post($"/api/batches/{id}/commands", PantryHost.Acted(Story.Weigh(weigh, 20m), ago: TimeSpan.FromMinutes(30)));
+        await host.Post($"/api/batches/{id}/commands", PantryHost.Acted(Story.Weigh(weigh, 10m), ago: TimeSpan.FromMinutes(40)));
+        var done = (await host.Get($"/api/batches/{id}"))["batch"]!["done"]!.AsArray().Single()!;
+        Assert.Equal(20m, done.Decimal("weighedG"));
+        Assert.InRange((DateTime.UtcNow - done["doneAt"]!.GetValue<DateTime>()).TotalMinutes, 29, 31);
+        Assert.Equal(2, (await host.Get($"/api/batches/{id}/history")).AsArray().Count);
+    }
+
+    [Fact]
+    public async Task TheSameIdWithAnotherWordIsAMistakeAndSaidSo()
+    {
+        await using var host = await PantryHost.Start();
+        var batch = await Story.Begin(host);
+        var (id, weigh, command) = (batch.Int("id"), Story.FirstWeigh(batch), Guid.NewGuid());
+        await host.Act(id, Story.Weigh(weigh, 20m), command);
+        var problem = await host.Refused(409, HttpMethod.Post, $"/api/batches/{id}/commands", PantryHost.Acted(Story.Weigh(weigh, 21m), command));
+        Assert.Equal("E_REPEATED", problem.Text("error"));
+        await host.Refused(400, HttpMethod.Post, $"/api/batches/{id}/commands", PantryHost.Acted(Story.Weigh(weigh, 21m), Guid.Empty));
+        await host.Refused(
+            400,
+            HttpMethod.Post,
+            $"/api/batches/{id}/commands",
+            PantryHost.Acted(Story.Weigh(weigh, 21m), ago: TimeSpan.FromDays(100))
+        );
     }
 
     [Fact]
     public async Task AnOverPourOffersToScaleTheRestOrToKeepIt()
     {
         await using var host = await PantryHost.Start();
-        var batch = await Begin(host);
+        var batch = await Story.Begin(host);
         var id = batch.Int("id");
-        var first = FirstWeigh(batch);
-        var targets = batch["steps"]!.AsArray().Select(step => step!["targetG"]?.GetValue<decimal>() ?? 0).ToArray();
-        await host.Put($"/api/batches/{id}/steps/{first}", new { weighedG = targets[first] });
-        var poured = targets[first + 1] * 1.1m;
-        var choices = await host.Post($"/api/batches/{id}/over-pour", new { step = first + 1, weighedG = poured });
-        Assert.Equal(330m, choices["rescaledTotalG"]!.GetValue<decimal>());
+        var weighs = batch.Steps().Where(step => step.Text("kind") == "weigh").ToArray();
+        await host.Act(id, Story.Weigh(weighs[0].Text("id"), weighs[0].Decimal("targetG")));
+        var over = weighs[1];
+        var poured = over.Decimal("targetG") * 1.1m;
+        var choices = await host.Post($"/api/batches/{id}/over-pour", new { step = over.Text("id"), weighedG = poured });
+        Assert.Equal(330m, choices.Decimal("rescaledTotalG"));
         Assert.Single(choices["topUps"]!.AsArray());
         Assert.NotEmpty(choices.Text("keepSays"));
 
-        batch = await host.Post($"/api/batches/{id}/rescale", new { step = first + 1, weighedG = poured });
-        Assert.Equal(first + 2, batch.Int("atStep"));
-        Assert.StartsWith("Top up", batch["steps"]![first + 2]!.Text("title"), StringComparison.Ordinal);
-        Assert.Equal(targets[first] * 0.1m, batch["steps"]![first + 2]!["targetG"]!.GetValue<decimal>());
-        Assert.Equal(330m, batch["deviations"]!.AsArray().Sum(line => line!["plannedG"]!.GetValue<decimal>()));
-        Assert.Equal("step", (await host.Refused(400, HttpMethod.Post, $"/api/batches/{id}/over-pour", new { step = 0, weighedG = 5 })).Text("field"));
+        var once = Guid.NewGuid();
+        batch = await host.Act(
+            id,
+            new
+            {
+                kind = "rescale_pot",
+                step = over.Text("id"),
+                weighedG = poured,
+            },
+            once
+        );
+        var at = batch.Int("atIndex");
+        Assert.StartsWith("Top up", batch.Steps()[at].Text("title"), StringComparison.Ordinal);
+        Assert.Equal(weighs[0].Decimal("targetG") * 0.1m, batch.Steps()[at].Decimal("targetG"));
+        Assert.Equal(330m, batch["deviations"]!.AsArray().Sum(line => line!.Decimal("plannedG")));
+
+        // Steps of before keep their ids, whatever was put between them; sent again, it is not scaled again.
+        Assert.All(weighs, weigh => Assert.Contains(batch.Steps(), step => step.Text("id") == weigh.Text("id")));
+        batch = await host.Act(
+            id,
+            new
+            {
+                kind = "rescale_pot",
+                step = over.Text("id"),
+                weighedG = poured,
+            },
+            once
+        );
+        Assert.Equal(330m, batch["deviations"]!.AsArray().Sum(line => line!.Decimal("plannedG")));
+        Assert.Equal(
+            "command.step",
+            (await host.Refused(400, HttpMethod.Post, $"/api/batches/{id}/over-pour", new { step = "gather", weighedG = 5 })).Text("field")
+        );
     }
 
     [Fact]
     public async Task WeightsAndTemperaturesMustBePossible()
     {
         await using var host = await PantryHost.Start();
-        var id = (await Begin(host)).Int("id");
-        Assert.Equal("weighedG", (await host.Refused(400, HttpMethod.Put, $"/api/batches/{id}/steps/1", new { weighedG = -4 })).Text("field"));
-        Assert.Equal("temperatureC", (await host.Refused(400, HttpMethod.Put, $"/api/batches/{id}/steps/1", new { temperatureC = 900 })).Text("field"));
-        Assert.Equal("step", (await host.Refused(400, HttpMethod.Put, $"/api/batches/{id}/steps/99", new { })).Text("field"));
-        await host.Refused(400, HttpMethod.Put, $"/api/batches/{id}/steps/1", """{"weighedG": "much"}""");
+        var batch = await Story.Begin(host);
+        var commands = $"/api/batches/{batch.Int("id")}/commands";
+        var weigh = Story.FirstWeigh(batch);
+        async Task<string> Field(object command) => (await host.Refused(400, HttpMethod.Post, commands, PantryHost.Acted(command))).Text("field");
+        Assert.Equal("command.weighedG", await Field(Story.Weigh(weigh, -4)));
+        Assert.Equal(
+            "command.temperatureC",
+            await Field(
+                new
+                {
+                    kind = "record_step",
+                    step = weigh,
+                    temperatureC = 900,
+                }
+            )
+        );
+        Assert.Equal("command.step", await Field(new { kind = "record_step", step = "nowhere" }));
+        Assert.Equal(
+            "command.weighedG",
+            await Field(
+                new
+                {
+                    kind = "record_step",
+                    step = weigh,
+                    weighedG = "much",
+                }
+            )
+        );
     }
 
     [Fact]
     public async Task ABatchNotBegunCanBeGivenUpAndFreesItsTrial()
     {
         await using var host = await PantryHost.Start();
-        var batch = await Begin(host);
+        var batch = await Story.Begin(host);
         using var gone = await host.Raw(HttpMethod.Delete, $"/api/batches/{batch.Int("id")}", null);
         Assert.True(gone.IsSuccessStatusCode);
-        Assert.Null((await host.Get($"/api/trials/{batch.Int("trialId")}"))["madeAt"]);
+        Assert.Null((await host.Get($"/api/trials/{batch["from"]!.Int("trialId")}"))["madeAt"]);
     }
 
     [Fact]
     public async Task ABlankPotCannotBeMade()
     {
         await using var host = await PantryHost.Start();
-        var trial = await host.Post("/api/formulas", new { name = "Blank", family = "balm", from = "blank" });
+        var trial = await Story.Formula(host, "Blank", from: "blank");
         Assert.Equal("E_EMPTY", (await host.Refused(400, HttpMethod.Post, "/api/batches", new { trial = trial.Int("id") })).Text("error"));
+    }
+
+    [Fact]
+    public async Task StopsAreReadAndSignedBeforeABatchBegins()
+    {
+        await using var host = await PantryHost.Start();
+        var trial = await Story.Formula(host, "Sun stick", "uv_stick");
+        var id = trial.Int("id");
+        var start = await host.Get($"/api/batches/start/{id}");
+        var stops = start["stops"]!.AsArray().Select(stop => stop!.Text("id")).ToArray();
+        Assert.Contains("uv-regulated", stops);
+        var problem = await host.Refused(409, HttpMethod.Post, "/api/batches", new { trial = id });
+        Assert.Equal(("E_NOT_SIGNED", "signature.stops"), (problem.Text("error"), problem.Text("field")));
+        await host.Refused(
+            409,
+            HttpMethod.Post,
+            "/api/batches",
+            new
+            {
+                trial = id,
+                signature = new
+                {
+                    by = " ",
+                    revision = start.Text("revision"),
+                    stops,
+                },
+            }
+        );
+        await host.Refused(
+            409,
+            HttpMethod.Post,
+            "/api/batches",
+            new
+            {
+                trial = id,
+                signature = new
+                {
+                    by = "Maker",
+                    revision = "another",
+                    stops,
+                },
+            }
+        );
+        var batch = await host.Post(
+            "/api/batches",
+            new
+            {
+                trial = id,
+                signature = new
+                {
+                    by = "Maker",
+                    revision = start.Text("revision"),
+                    stops,
+                },
+            }
+        );
+        Assert.Equal("Maker", batch.Text("signedBy"));
+    }
+}
+
+/// <summary>Steps of a maker's day that many tests begin with.</summary>
+internal static class Story
+{
+    public static Task<JsonNode> Formula(PantryHost host, string name = "Slipway Hand Balm", string family = "balm", string from = "usual") =>
+        host.Post(
+            "/api/formulas",
+            new
+            {
+                name,
+                family,
+                from,
+            }
+        );
+
+    /// <summary>A batch of a usual balm, begun.</summary>
+    public static async Task<JsonNode> Begin(PantryHost host, string name = "Slipway Hand Balm") =>
+        await host.Post("/api/batches", new { trial = (await Formula(host, name)).Int("id") });
+
+    public static string FirstWeigh(JsonNode view) => view.Steps().First(step => step.Text("kind") == "weigh").Text("id");
+
+    public static object Weigh(string step, decimal weighedG) =>
+        new
+        {
+            kind = "record_step",
+            step,
+            weighedG,
+        };
+
+    /// <summary>Records every step and finishes.</summary>
+    public static async Task<JsonNode> Make(PantryHost host, JsonNode view, int units = 10, decimal over = 0)
+    {
+        var id = view.Int("id");
+        foreach (var step in view.Steps())
+        {
+            var name = step.Text("id");
+            await host.Act(
+                id,
+                step.Text("kind") == "weigh" ? Weigh(name, step.Decimal("targetG") + over) : new { kind = "record_step", step = name }
+            );
+        }
+
+        return await host.Act(
+            id,
+            new
+            {
+                kind = "finish",
+                units,
+                notes = "smooth",
+            }
+        );
     }
 }

@@ -4,7 +4,16 @@ namespace AmberPantry.Server.Tests;
 
 public class FormulaApiTests
 {
-    private static Task<JsonNode> Begin(PantryHost host, string name, string family = "balm", string from = "usual") => host.Post("/api/formulas", new { name, family, from });
+    private static Task<JsonNode> Begin(PantryHost host, string name, string family = "balm", string from = "usual") =>
+        host.Post(
+            "/api/formulas",
+            new
+            {
+                name,
+                family,
+                from,
+            }
+        );
 
     [Theory]
     [InlineData("“Slipway” & 'Co'")]
@@ -17,8 +26,8 @@ public class FormulaApiTests
         await using var host = await PantryHost.Start();
         var trial = await Begin(host, $"  {name} ");
         Assert.Equal(name, trial.Text("formulaName"));
-        Assert.Equal(name, (await host.Get("/api/formulas"))[0]!.Text("name"));
-        Assert.Equal(name, (await host.Get("/api/house/copy"))["formulas"]![0]!.Text("name"));
+        Assert.Equal(name, (await host.Get("/api/formulas")).Items()[0]!.Text("name"));
+        Assert.Equal(name, System.Text.Json.Nodes.JsonNode.Parse(Copies.Parts(await Copies.Take(host))["formulas.jsonl"])!.Text("name"));
     }
 
     [Theory]
@@ -27,16 +36,36 @@ public class FormulaApiTests
     public async Task ANameIsNeeded(string name)
     {
         await using var host = await PantryHost.Start();
-        var refused = await host.Refused(400, HttpMethod.Post, "/api/formulas", new { name, family = "balm", from = "usual" });
+        var refused = await host.Refused(
+            400,
+            HttpMethod.Post,
+            "/api/formulas",
+            new
+            {
+                name,
+                family = "balm",
+                from = "usual",
+            }
+        );
         Assert.Equal("name", refused.Text("field"));
-        Assert.Empty((await host.Get("/api/formulas")).AsArray());
+        Assert.Empty((await host.Get("/api/formulas")).Items());
     }
 
     [Fact]
     public async Task ANameOf300LettersIsRefusedWithItsLength()
     {
         await using var host = await PantryHost.Start();
-        var refused = await host.Refused(400, HttpMethod.Post, "/api/formulas", new { name = new string('a', 300), family = "balm", from = "usual" });
+        var refused = await host.Refused(
+            400,
+            HttpMethod.Post,
+            "/api/formulas",
+            new
+            {
+                name = new string('a', 300),
+                family = "balm",
+                from = "usual",
+            }
+        );
         Assert.Contains("300", refused.Text("detail"), StringComparison.Ordinal);
     }
 
@@ -46,8 +75,23 @@ public class FormulaApiTests
         await using var host = await PantryHost.Start();
         await Begin(host, "Slipway");
         var other = await Begin(host, "Headland");
-        Assert.Equal("E_TWICE", (await host.Refused(400, HttpMethod.Post, "/api/formulas", new { name = "Slipway", family = "balm", from = "usual" })).Text("error"));
-        var id = (await host.Get("/api/formulas")).AsArray().Single(one => one!.Text("name") == "Headland")!.Int("id");
+        Assert.Equal(
+            "E_TWICE",
+            (
+                await host.Refused(
+                    400,
+                    HttpMethod.Post,
+                    "/api/formulas",
+                    new
+                    {
+                        name = "Slipway",
+                        family = "balm",
+                        from = "usual",
+                    }
+                )
+            ).Text("error")
+        );
+        var id = (await host.Get("/api/formulas")).Items().Single(one => one!.Text("name") == "Headland")!.Int("id");
         Assert.Equal("E_TWICE", (await host.Refused(400, HttpMethod.Put, $"/api/formulas/{id}/name", new { name = "Slipway" })).Text("error"));
         Assert.Equal("Harbour", (await host.Put($"/api/formulas/{id}/name", new { name = "Harbour" })).Text("name"));
         Assert.Equal("Harbour", (await host.Put($"/api/formulas/{id}/name", new { name = "Harbour" })).Text("name"));
@@ -61,14 +105,14 @@ public class FormulaApiTests
     [InlineData("stick")]
     [InlineData("bar")]
     [InlineData("butter")]
-    [InlineData("deodorant-stick")]
-    [InlineData("cleansing-balm")]
-    [InlineData("oil-to-milk")]
-    [InlineData("body-oil")]
-    [InlineData("uv-stick")]
+    [InlineData("deodorant_stick")]
+    [InlineData("cleansing_balm")]
+    [InlineData("oil_to_milk")]
+    [InlineData("body_oil")]
+    [InlineData("uv_stick")]
     [InlineData("powder")]
-    [InlineData("powder-cleanser")]
-    [InlineData("bath-salts")]
+    [InlineData("powder_cleanser")]
+    [InlineData("bath_salts")]
     [InlineData("fizzy")]
     public async Task EachFamilyBeginsUsualOrBlankAndIsAssessed(string family)
     {
@@ -76,8 +120,10 @@ public class FormulaApiTests
         var usual = await Begin(host, "Usual", family);
         Assert.Equal(100m, usual["content"]!["lines"]!.AsArray().Sum(line => line!["percent"]!.GetValue<decimal>()));
         var answer = (await host.Post("/api/assess", new { formula = usual["content"] }))["assessment"]!;
-        Assert.NotNull(answer["product"]);
-        Assert.DoesNotContain(answer["findings"]!.AsArray(), finding => finding!.Text("severity") == "stop" && finding!.Text("id").StartsWith("usage", StringComparison.Ordinal));
+        Assert.NotNull(answer["parts"]!["melt"]);
+        Assert.DoesNotContain(answer["findings"]!.AsArray(), finding =>
+            finding!.Text("severity") == "stop" && finding!.Text("id").StartsWith("usage", StringComparison.Ordinal)
+        );
         var blank = await Begin(host, "Blank", family, "blank");
         Assert.Empty(blank["content"]!["lines"]!.AsArray());
         Assert.Equal(family, blank["content"]!.Text("family"));
@@ -89,15 +135,40 @@ public class FormulaApiTests
         await using var host = await PantryHost.Start();
         var first = await Begin(host, "First");
         await Begin(host, "Second");
-        await host.Post($"/api/trials/{first.Int("id")}/edits", new { revision = first.Int("revision"), edits = new[] { new { kind = "set-share", line = "L1", share = "17" } } });
-        Assert.Equal(["First", "Second"], (await host.Get("/api/formulas")).AsArray().Select(one => one!.Text("name")));
+        await host.Post(
+            $"/api/trials/{first.Int("id")}/edits",
+            new
+            {
+                revision = first.Int("revision"),
+                edits = new[]
+                {
+                    new
+                    {
+                        kind = "set_share",
+                        line = "L1",
+                        share = "17",
+                    },
+                },
+            }
+        );
+        Assert.Equal(["First", "Second"], (await host.Get("/api/formulas")).Items().Select(one => one!.Text("name")));
     }
 
     [Fact]
     public async Task AnUnknownFamilyIsRefused()
     {
         await using var host = await PantryHost.Start();
-        await host.Refused(400, HttpMethod.Post, "/api/formulas", new { name = "One", family = "lotion", from = "usual" });
+        await host.Refused(
+            400,
+            HttpMethod.Post,
+            "/api/formulas",
+            new
+            {
+                name = "One",
+                family = "lotion",
+                from = "usual",
+            }
+        );
     }
 
     [Theory]

@@ -25,13 +25,29 @@ public sealed class ModelTests
     }
 
     private static string[] Told(IModel model) =>
-    [
-        .. model.GetEntityTypes().SelectMany(record => record.GetProperties().Select(one =>
-                $"{record.GetTableName()}.{one.GetColumnName()}: {one.ClrType} as {one.GetColumnType()}, null {one.IsNullable}, most {one.GetMaxLength()}, watched {one.IsConcurrencyToken}, made {one.ValueGenerated}, converted {one.GetValueConverter()?.ProviderClrType ?? one.GetProviderClrType()}")
-            .Concat(record.GetKeys().Select(key => $"{record.GetTableName()} key {Names(key.Properties)}"))
-            .Concat(record.GetIndexes().Select(index => $"{record.GetTableName()} index {Names(index.Properties)}, unique {index.IsUnique}"))
-            .Concat(record.GetForeignKeys().Select(to => $"{record.GetTableName()} {Names(to.Properties)} of {to.PrincipalEntityType.GetTableName()}, {to.DeleteBehavior}, required {to.IsRequired}"))).Order(StringComparer.Ordinal),
-    ];
+        [
+            .. model
+                .GetEntityTypes()
+                .SelectMany(record =>
+                    record
+                        .GetProperties()
+                        .Select(one =>
+                            $"{record.GetTableName()}.{one.GetColumnName()}: {one.ClrType} as {one.GetColumnType()}, null {one.IsNullable}, most {one.GetMaxLength()}, watched {one.IsConcurrencyToken}, made {one.ValueGenerated}, converted {one.GetValueConverter()?.ProviderClrType ?? one.GetProviderClrType()}"
+                        )
+                        .Concat(record.GetKeys().Select(key => $"{record.GetTableName()} key {Names(key.Properties)}"))
+                        .Concat(
+                            record.GetIndexes().Select(index => $"{record.GetTableName()} index {Names(index.Properties)}, unique {index.IsUnique}")
+                        )
+                        .Concat(
+                            record
+                                .GetForeignKeys()
+                                .Select(to =>
+                                    $"{record.GetTableName()} {Names(to.Properties)} of {to.PrincipalEntityType.GetTableName()}, {to.DeleteBehavior}, required {to.IsRequired}"
+                                )
+                        )
+                )
+                .Order(StringComparer.Ordinal),
+        ];
 
     private static string Names(IEnumerable<IReadOnlyProperty> properties) => string.Join(" and ", properties.Select(one => one.Name));
 }

@@ -75,6 +75,25 @@ public sealed class PantryHost : IAsyncDisposable
         return Client.SendAsync(request);
     }
 
+    /// <summary>Sends a batch a command, just done.</summary>
+    public Task<JsonNode> Act(int batch, object command, Guid? id = null) => Post($"/api/batches/{batch}/commands", Acted(command, id));
+
+    /// <summary>A command with its stamp.</summary>
+    public static JsonObject Acted(object command, Guid? id = null, TimeSpan ago = default)
+    {
+        var now = DateTime.UtcNow;
+        return new JsonObject
+        {
+            ["stamp"] = new JsonObject
+            {
+                ["id"] = id ?? Guid.NewGuid(),
+                ["at"] = now - ago,
+                ["sentAt"] = now,
+            },
+            ["command"] = JsonSerializer.SerializeToNode(command, AmberJson.Options),
+        };
+    }
+
     public async ValueTask DisposeAsync()
     {
         Client.Dispose();
@@ -97,6 +116,13 @@ internal static class Json
     public static int Int(this JsonNode node, string name) => node[name]!.GetValue<int>();
 
     public static string Text(this JsonNode node, string name) => node[name]!.GetValue<string>();
+
+    public static decimal Decimal(this JsonNode node, string name) => node[name]!.GetValue<decimal>();
+
+    public static JsonArray Items(this JsonNode page) => page["items"]!.AsArray();
+
+    /// <summary>The steps of a batch view.</summary>
+    public static JsonNode[] Steps(this JsonNode view) => [.. view["batch"]!["steps"]!.AsArray().Select(step => step!)];
 
     public static decimal Share(this JsonNode trial, int line) => trial["content"]!["lines"]![line]!["percent"]!.GetValue<decimal>();
 

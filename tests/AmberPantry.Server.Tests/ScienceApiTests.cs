@@ -1,5 +1,5 @@
 using System.Text.Json.Nodes;
-using AmberPantry.Core.Assessment;
+using AmberPantry.Core.Assessment.Rules;
 using AmberPantry.Core.Calculations;
 
 namespace AmberPantry.Server.Tests;
@@ -18,7 +18,9 @@ public class ScienceApiTests
     public async Task EveryCaseIsAnsweredOverHttp(string topic)
     {
         await using var host = await PantryHost.Start();
-        var file = JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(AppContext.BaseDirectory, "vectors", $"{topic}.json"), TestContext.Current.CancellationToken))!;
+        var file = JsonNode.Parse(
+            await File.ReadAllTextAsync(Path.Combine(AppContext.BaseDirectory, "vectors", $"{topic}.json"), TestContext.Current.CancellationToken)
+        )!;
         var cases = file["cases"]!.AsArray().ToArray();
         Assert.NotEmpty(cases);
         foreach (var one in cases)
@@ -41,7 +43,10 @@ public class ScienceApiTests
     public async Task EveryCalculationStandsInTheDescriptionWithAnExampleThatIsAnswered()
     {
         await using var host = await PantryHost.Start();
-        var paths = (await host.Get("/openapi/v1.json"))["paths"]!.AsObject().Where(path => path.Key.StartsWith("/api/science/", StringComparison.Ordinal)).ToArray();
+        var paths = (await host.Get("/openapi/v1.json"))["paths"]!
+            .AsObject()
+            .Where(path => path.Key.StartsWith("/api/science/", StringComparison.Ordinal))
+            .ToArray();
         Assert.Equal(AllCalculations.List.Count, paths.Count(path => path.Value!["post"] is not null));
         foreach (var (path, described) in paths.Where(path => path.Value!["post"] is not null))
         {
@@ -59,8 +64,16 @@ public class ScienceApiTests
     }
 
     [Theory]
-    [InlineData("fizz/fizzBalance", """{"items": [{"id": "baking_soda", "g": 54}, {"id": "citric_acid", "g": 26}]}""", """{"items": [{"id": "bicarb", "g": 54}, {"id": "Citric acid, anhydrous", "g": 26}]}""")]
-    [InlineData("scent/limits", """{"family": "balm", "items": [{"id": "lavender", "productPct": 1}]}""", """{"family": "balm", "items": [{"id": "lavender oil", "productPct": 1}]}""")]
+    [InlineData(
+        "fizz/fizzBalance",
+        """{"items": [{"id": "baking_soda", "g": 54}, {"id": "citric_acid", "g": 26}]}""",
+        """{"items": [{"id": "bicarb", "g": 54}, {"id": "Citric acid, anhydrous", "g": 26}]}"""
+    )]
+    [InlineData(
+        "scent/limits",
+        """{"family": "balm", "items": [{"id": "lavender", "productPct": 1}]}""",
+        """{"family": "balm", "items": [{"id": "lavender oil", "productPct": 1}]}"""
+    )]
     [InlineData("melt/melt", """{"formula": {"shea butter": 1}}""", """{"formula": {"karite": 1}}""")]
     [InlineData("stability/fattyProfile", """{"id": "shea"}""", """{"id": "shea butter"}""")]
     public async Task CatalogueNamesWorkAsWellAsKeys(string function, string byKey, string byName)
@@ -96,7 +109,10 @@ public class ScienceApiTests
                 break;
             case JsonValue value when value.TryGetValue<double>(out var number):
                 var got = actual!.GetValue<double>();
-                Assert.True(Math.Abs(number - got) <= Math.Max(1e-6, Math.Max(topic == "melt" ? 0.6 : 0.02, 0.02 * Math.Abs(number))), $"{at}: expected {number}, was {got}");
+                Assert.True(
+                    Math.Abs(number - got) <= Math.Max(1e-6, Math.Max(topic == "melt" ? 0.6 : 0.02, 0.02 * Math.Abs(number))),
+                    $"{at}: expected {number}, was {got}"
+                );
                 break;
             default:
                 Assert.Equal(expected.ToString(), actual?.ToString() ?? "null");

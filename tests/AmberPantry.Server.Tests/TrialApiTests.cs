@@ -4,10 +4,31 @@ namespace AmberPantry.Server.Tests;
 
 public class TrialApiTests
 {
-    private static object Set(JsonNode trial, string line, string share) => new { revision = trial.Int("revision"), edits = new[] { new { kind = "set-share", line, share } } };
+    private static object Set(JsonNode trial, string line, string share) =>
+        new
+        {
+            revision = trial.Int("revision"),
+            edits = new[]
+            {
+                new
+                {
+                    kind = "set_share",
+                    line,
+                    share,
+                },
+            },
+        };
 
     private static Task<JsonNode> Begin(PantryHost host, string name = "Slipway", string family = "balm") =>
-        host.Post("/api/formulas", new { name, family, from = "usual" });
+        host.Post(
+            "/api/formulas",
+            new
+            {
+                name,
+                family,
+                from = "usual",
+            }
+        );
 
     [Fact]
     public async Task EveryEditIsKeptAndUndoneStepByStepEvenAfterARestart()
@@ -34,7 +55,12 @@ public class TrialApiTests
         Assert.Null(trial["undo"]);
         trial = await again.Post($"/api/trials/{id}/redo", new { revision = trial.Int("revision") });
         Assert.Equal(17m, trial.Share(0));
-        await again.Refused(400, HttpMethod.Post, $"/api/trials/{id}/undo", new { revision = (await again.Post($"/api/trials/{id}/undo", new { revision = trial.Int("revision") })).Int("revision") });
+        await again.Refused(
+            400,
+            HttpMethod.Post,
+            $"/api/trials/{id}/undo",
+            new { revision = (await again.Post($"/api/trials/{id}/undo", new { revision = trial.Int("revision") })).Int("revision") }
+        );
         await again.DisposeAsync();
         Directory.Delete(folder, recursive: true);
     }
@@ -82,11 +108,26 @@ public class TrialApiTests
         var id = trial.Int("id");
         await host.Post("/api/batches", new { trial = id });
         trial = await host.Get($"/api/trials/{id}");
-        var problem = await host.Refused(400, HttpMethod.Post, $"/api/trials/{id}/edits", Set(trial, "L1", "14"));
+        var problem = await host.Refused(409, HttpMethod.Post, $"/api/trials/{id}/edits", Set(trial, "L1", "14"));
         Assert.Equal("E_MADE", problem.Text("error"));
         Assert.Equal("Changing it starts trial 2.", problem.Text("remedy"));
         await host.Refused(400, HttpMethod.Post, $"/api/trials/{id}/fork", new { intent = "  " });
-        var next = await host.Post($"/api/trials/{id}/fork", new { intent = "less wax", edits = new[] { new { kind = "set-share", line = "L1", share = "14" } } });
+        var next = await host.Post(
+            $"/api/trials/{id}/fork",
+            new
+            {
+                intent = "less wax",
+                edits = new[]
+                {
+                    new
+                    {
+                        kind = "set_share",
+                        line = "L1",
+                        share = "14",
+                    },
+                },
+            }
+        );
         Assert.Equal((2, 14m), (next.Int("number"), next.Share(0)));
         Assert.Equal(16m, (await host.Get($"/api/trials/{id}")).Share(0));
     }
@@ -102,8 +143,23 @@ public class TrialApiTests
         await using var host = await PantryHost.Start();
         var trial = await Begin(host, name);
         Assert.Equal(name, (await host.Get($"/api/trials/{trial.Int("id")}")).Text("formulaName"));
-        Assert.Equal(name, (await host.Get("/api/formulas"))[0]!.Text("name"));
-        Assert.Equal("E_TWICE", (await host.Refused(400, HttpMethod.Post, "/api/formulas", new { name, family = "balm", from = "blank" })).Text("error"));
+        Assert.Equal(name, (await host.Get("/api/formulas")).Items()[0]!.Text("name"));
+        Assert.Equal(
+            "E_TWICE",
+            (
+                await host.Refused(
+                    400,
+                    HttpMethod.Post,
+                    "/api/formulas",
+                    new
+                    {
+                        name,
+                        family = "balm",
+                        from = "blank",
+                    }
+                )
+            ).Text("error")
+        );
     }
 
     [Theory]
@@ -113,8 +169,33 @@ public class TrialApiTests
     public async Task AFormulaNeedsAName(string? name)
     {
         await using var host = await PantryHost.Start();
-        await host.Refused(400, HttpMethod.Post, "/api/formulas", new JsonObject { ["name"] = name, ["family"] = "balm", ["from"] = "blank" });
-        Assert.Equal("name", (await host.Refused(400, HttpMethod.Post, "/api/formulas", new { name = new string('x', 300), family = "balm", from = "blank" })).Text("field"));
+        await host.Refused(
+            400,
+            HttpMethod.Post,
+            "/api/formulas",
+            new JsonObject
+            {
+                ["name"] = name,
+                ["family"] = "balm",
+                ["from"] = "blank",
+            }
+        );
+        Assert.Equal(
+            "name",
+            (
+                await host.Refused(
+                    400,
+                    HttpMethod.Post,
+                    "/api/formulas",
+                    new
+                    {
+                        name = new string('x', 300),
+                        family = "balm",
+                        from = "blank",
+                    }
+                )
+            ).Text("field")
+        );
     }
 
     [Theory]
@@ -147,8 +228,26 @@ public class TrialApiTests
     {
         await using var host = await PantryHost.Start();
         var id = (await Begin(host)).Int("id");
-        await host.Refused(400, HttpMethod.Post, $"/api/trials/{id}/set-aside", new { finding = "grain", reason = " ", value = 8 });
-        var trial = await host.Post($"/api/trials/{id}/set-aside", new { finding = "grain", reason = "I cool it fast", value = 8 });
+        await host.Refused(
+            400,
+            HttpMethod.Post,
+            $"/api/trials/{id}/set-aside",
+            new
+            {
+                finding = "grain",
+                reason = " ",
+                value = 8,
+            }
+        );
+        var trial = await host.Post(
+            $"/api/trials/{id}/set-aside",
+            new
+            {
+                finding = "grain",
+                reason = "I cool it fast",
+                value = 8,
+            }
+        );
         Assert.Equal("I cool it fast", trial["setAside"]![0]!.Text("reason"));
         using var back = await host.Raw(HttpMethod.Delete, $"/api/trials/{id}/set-aside/grain", null);
         Assert.Empty((await host.Get($"/api/trials/{id}"))["setAside"]!.AsArray());
@@ -160,12 +259,56 @@ public class TrialApiTests
         await using var host = await PantryHost.Start();
         var trial = await Begin(host);
         var formula = trial["content"]!;
-        var plain = await host.Post("/api/assess", new { formula, withRemedies = true });
-        var firmer = await host.Post("/api/assess", new { formula, edits = new[] { new { kind = "set-share", line = "L1", share = "24" } } });
-        Assert.True(firmer["assessment"]!["slumpC"]!.GetValue<double>() > plain["assessment"]!["slumpC"]!.GetValue<double>());
-        var hot = await host.Post("/api/assess", new { formula, whatIf = new { landmark = "van", temperatureC = 80 } });
-        Assert.Equal("liquid", hot["assessment"]!["landmarks"]!.AsArray().Single(one => one!.Text("id") == "van")!.Text("says"));
-        await host.Refused(400, HttpMethod.Post, "/api/assess", new { formula, whatIf = new { landmark = "van", temperatureC = 800 } });
+        var plain = await host.Post("/api/assess", new { formula, remedies = true });
+        var firmer = await host.Post(
+            "/api/assess",
+            new
+            {
+                formula,
+                edits = new[]
+                {
+                    new
+                    {
+                        kind = "set_share",
+                        line = "L1",
+                        share = "24",
+                    },
+                },
+            }
+        );
+        Assert.True(
+            firmer["assessment"]!["parts"]!["melt"]!["slumpC"]!.GetValue<double>()
+                > plain["assessment"]!["parts"]!["melt"]!["slumpC"]!.GetValue<double>()
+        );
+        var hot = await host.Post(
+            "/api/assess",
+            new
+            {
+                formula,
+                probe = new
+                {
+                    kind = "landmark",
+                    id = "van",
+                    value = 80,
+                },
+            }
+        );
+        Assert.Equal("liquid", hot["assessment"]!["parts"]!["melt"]!["landmarks"]!.AsArray().Single(one => one!.Text("id") == "van")!.Text("says"));
+        await host.Refused(
+            400,
+            HttpMethod.Post,
+            "/api/assess",
+            new
+            {
+                formula,
+                probe = new
+                {
+                    kind = "landmark",
+                    id = "van",
+                    value = 800,
+                },
+            }
+        );
 
         JsonNode Broken(Action<JsonArray> spoil)
         {
@@ -174,19 +317,49 @@ public class TrialApiTests
             return new JsonObject { ["formula"] = copy };
         }
 
-        Assert.Equal("formula.lines[0].material", (await host.Refused(400, HttpMethod.Post, "/api/assess", Broken(lines => lines[0]!["material"] = "moon dust"))).Text("field"));
-        Assert.Equal("E_TWICE", (await host.Refused(400, HttpMethod.Post, "/api/assess", Broken(lines => lines[1]!["material"] = "beeswax"))).Text("error"));
-        Assert.Equal("formula.lines[0].percent", (await host.Refused(400, HttpMethod.Post, "/api/assess", Broken(lines => lines[0]!["percent"] = -5))).Text("field"));
-        Assert.Equal("formula.lines", (await host.Refused(400, HttpMethod.Post, "/api/assess", Broken(lines => lines[0]!["percent"] = 5))).Text("field"));
-        Assert.Equal("E_RANGE", (await host.Refused(400, HttpMethod.Post, "/api/assess", Broken(lines =>
-        {
-            for (var i = 0; i < 200; i++)
-            {
-                lines.Add(new JsonObject { ["id"] = $"X{i}", ["material"] = "olive oil", ["percent"] = 0, ["phase"] = "melt" });
-            }
-        }))).Text("error"));
+        Assert.Equal(
+            "formula.lines[0].material",
+            (await host.Refused(400, HttpMethod.Post, "/api/assess", Broken(lines => lines[0]!["material"] = "moon dust"))).Text("field")
+        );
+        Assert.Equal(
+            "E_TWICE",
+            (await host.Refused(400, HttpMethod.Post, "/api/assess", Broken(lines => lines[1]!["material"] = "beeswax"))).Text("error")
+        );
+        Assert.Equal(
+            "formula.lines[0].percent",
+            (await host.Refused(400, HttpMethod.Post, "/api/assess", Broken(lines => lines[0]!["percent"] = -5))).Text("field")
+        );
+        Assert.Equal(
+            "formula.lines",
+            (await host.Refused(400, HttpMethod.Post, "/api/assess", Broken(lines => lines[0]!["percent"] = 5))).Text("field")
+        );
+        Assert.Equal(
+            "E_RANGE",
+            (
+                await host.Refused(
+                    400,
+                    HttpMethod.Post,
+                    "/api/assess",
+                    Broken(lines =>
+                    {
+                        for (var i = 0; i < 200; i++)
+                        {
+                            lines.Add(
+                                new JsonObject
+                                {
+                                    ["id"] = $"X{i}",
+                                    ["material"] = "olive oil",
+                                    ["percent"] = 0,
+                                    ["phase"] = "melt",
+                                }
+                            );
+                        }
+                    })
+                )
+            ).Text("error")
+        );
         var empty = await host.Post("/api/assess", Broken(lines => lines.Clear()));
-        Assert.Equal("Nothing in the pot melts yet.", empty["assessment"]!.Text("sentence"));
+        Assert.Equal("Nothing in the pot melts yet.", empty["assessment"]!["parts"]!["melt"]!.Text("sentence"));
     }
 
     [Fact]
@@ -196,7 +369,10 @@ public class TrialApiTests
         var trial = await Begin(host, family: "salve");
         var found = await host.Post("/api/mix", new { formula = trial["content"], holdsAtC = 50 });
         Assert.Contains("slumps", found.Text("says"), StringComparison.Ordinal);
-        Assert.Equal("holdsAtC", (await host.Refused(400, HttpMethod.Post, "/api/mix", new { formula = trial["content"], holdsAtC = 200 })).Text("field"));
+        Assert.Equal(
+            "holdsAtC",
+            (await host.Refused(400, HttpMethod.Post, "/api/mix", new { formula = trial["content"], holdsAtC = 200 })).Text("field")
+        );
         await host.Refused(404, HttpMethod.Get, "/api/trials/999", null);
     }
 }

@@ -1,0 +1,123 @@
+using System.Text.RegularExpressions;
+
+namespace AmberPantry.Core.Tests;
+
+/// <summary>The folders of the core know each other one way only.</summary>
+public partial class HouseTests
+{
+    /// <summary>Each may know those before it in the list, and the root; the sciences know each other as listed.</summary>
+    private static readonly string[] Order =
+    [
+        "Workshops",
+        "Materials",
+        "Science.Stability",
+        "Science.Melt",
+        "Science.Powders",
+        "Science.Fizz",
+        "Science.Feel",
+        "Science.Colour",
+        "Science.Scent",
+        "Families",
+        "Families.Profiles",
+        "Formulas",
+        "Safety",
+        "Costing",
+        "Assessment.Parts",
+        "Assessment.Rules",
+        "Assessment.Remedies",
+        "Assessment",
+        "Making",
+        "Making.Routes",
+        "Calculations",
+    ];
+
+    /// <summary>No science knows a workshop, a formula or what is made of them.</summary>
+    private static readonly string[] ForbiddenToScience = ["Workshops", "Formulas", "Families"];
+
+    private static readonly string Core = Path.Combine(Repository.Root, "src", "AmberPantry.Core");
+
+    [GeneratedRegex(@"^using AmberPantry\.Core\.([\w.]+);$", RegexOptions.Multiline)]
+    private static partial Regex Usings();
+
+    [GeneratedRegex(@"(?<!namespace )\bAmberPantry\.Core\.([A-Z][\w]*(?:\.[A-Z]\w*)*)\.[A-Z]")]
+    private static partial Regex Qualified();
+
+    [Fact]
+    public void ArrowsBetweenFoldersRunOneWay()
+    {
+        var wrong = new List<string>();
+        foreach (var (from, file, text) in Files())
+        {
+            foreach (var to in Usings().Matches(text).Select(match => match.Groups[1].Value))
+            {
+                var known = Array.IndexOf(Order, to);
+                if (from.Length == 0 || known < 0 || known > Array.IndexOf(Order, from))
+                {
+                    wrong.Add($"{file} knows {to}");
+                }
+
+                if (from.StartsWith("Science", StringComparison.Ordinal) && ForbiddenToScience.Contains(to))
+                {
+                    wrong.Add($"{file}, a science, knows {to}");
+                }
+            }
+        }
+
+        Assert.Empty(wrong);
+    }
+
+    [Fact]
+    public void EveryFolderHasItsPlaceAndItsName()
+    {
+        Assert.All(Files(), file =>
+            Assert.True(file.From.Length == 0 || Order.Contains(file.From), $"{file.File}: {file.From} has no place in the order")
+        );
+        Assert.All(Files(), file =>
+            Assert.Contains(
+                file.From.Length == 0 ? "namespace AmberPantry.Core;" : $"namespace AmberPantry.Core.{file.From};",
+                file.Text,
+                StringComparison.Ordinal
+            )
+        );
+    }
+
+    [Fact]
+    public void NoFileNamesAnotherFolderPastItsUsings() =>
+        Assert.All(Files(), file => Assert.DoesNotMatch(Qualified(), Usings().Replace(file.Text, "")));
+
+    /// <summary>A maker's own grade has an id of its own: what a rule may ask for is a column of the catalogue.</summary>
+    [Fact]
+    public void NoRuleLooksAtTheIdOfAMaterial()
+    {
+        var judging = Files()
+            .Where(file =>
+                file.From.StartsWith("Assessment", StringComparison.Ordinal)
+                || file.From is "Safety" or "Costing"
+                || file.From.StartsWith("Making", StringComparison.Ordinal)
+            );
+        Assert.All(judging, file => Assert.Empty(IdLiteral().Matches(file.Text).Select(match => $"{file.File}: {match.Value}")));
+    }
+
+    [GeneratedRegex(@"(Material|material|taker|giver|oil|mineral|guard)\.(Id|BasedOn)(\.\w+\(""| (==|!=|is( not)?) "")")]
+    private static partial Regex IdLiteral();
+
+    private static IEnumerable<(string From, string File, string Text)> Files() =>
+        Directory
+            .EnumerateFiles(Core, "*.cs", SearchOption.AllDirectories)
+            .Select(path => Path.GetRelativePath(Core, path))
+            .Where(path => !path.StartsWith("obj", StringComparison.Ordinal) && !path.StartsWith("bin", StringComparison.Ordinal))
+            .Select(path =>
+                ((Path.GetDirectoryName(path) ?? "").Replace(Path.DirectorySeparatorChar, '.'), path, File.ReadAllText(Path.Combine(Core, path)))
+            );
+}
+
+/// <summary>Where the sources stand.</summary>
+internal static class Repository
+{
+    public static string Root { get; } = Find(AppContext.BaseDirectory);
+
+    private static string Find(string folder) =>
+        File.Exists(Path.Combine(folder, "AmberPantry.slnx"))
+            ? folder
+            : Find(Path.GetDirectoryName(folder) ?? throw new DirectoryNotFoundException("The sources are not above the tests."));
+}
