@@ -85,6 +85,9 @@ public static class Codes
     /// <summary>The data file could not be read or written.</summary>
     public const string File = "E_FILE";
 
+    /// <summary>A record that stands in the data file and cannot be read.</summary>
+    public const string Unreadable = "E_UNREADABLE";
+
     /// <summary>A fault of the program.</summary>
     public const string Server = "E_SERVER";
 }

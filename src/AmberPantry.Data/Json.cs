@@ -20,5 +20,21 @@ internal static class Json
 
     public static string Write<T>(T value) => JsonSerializer.Serialize(value, AmberJson.Options);
 
-    public static T Read<T>(string text) => JsonSerializer.Deserialize<T>(text, AmberJson.Options)!;
+    /// <exception cref="UnreadableException">When the text does not hold a whole record.</exception>
+    public static T Read<T>(string text)
+    {
+        try
+        {
+            var read = JsonSerializer.Deserialize<T>(text, AmberJson.Options) ?? throw new JsonException("There is nothing in it.");
+            Wholeness.Check(read);
+            return read;
+        }
+        catch (Exception error) when (error is JsonException or Refusal or NotSupportedException or InvalidOperationException or ArgumentException)
+        {
+            throw new UnreadableException(typeof(T).Name, error);
+        }
+    }
 }
+
+/// <summary>A row of the data file holds something that is no record of its kind.</summary>
+public sealed class UnreadableException(string kind, Exception inner) : Exception($"A record ({kind}) in the data file cannot be read.", inner);

@@ -1,4 +1,5 @@
 using System.Reflection;
+using AmberPantry.Data.Batches;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Migrations;
@@ -120,6 +121,33 @@ public static class PantryFile
             _ => null,
         };
 
+    /// <summary>Works on a second file and puts it in place when it is whole, so that an upgrade cut short has changed nothing.</summary>
+    private static void Upgrade(string path, string copy)
+    {
+        var fresh = $"{path}.new";
+        Delete(fresh);
+        File.Copy(copy, fresh);
+        KeepPrivate(fresh);
+        using (var db = new PantryDb(Options(fresh)))
+        {
+            db.Database.Migrate();
+            BatchMapping.FillColours(db);
+        }
+
+        SqliteConnection.ClearAllPools();
+        foreach (var file in new[] { fresh, path })
+        {
+            // Out of write-ahead mode, so that each stands in one file alone.
+            using var whole = new SqliteConnection(ConnectionString(file));
+            whole.Open();
+            whole.Run("PRAGMA journal_mode=DELETE");
+        }
+
+        SqliteConnection.ClearAllPools();
+        File.Move(fresh, path, overwrite: true);
+        Delete(fresh);
+    }
+
     /// <summary>A new file is made whole under another name and then put in place, so that a start cut short leaves none half made.</summary>
     private static void Create(string path)
     {
@@ -161,11 +189,7 @@ public static class PantryFile
         }
 
         var copy = DailyCopies.MakeBeforeUpgrade(path);
-        using (var db = new PantryDb(Options(path)))
-        {
-            db.Database.Migrate();
-        }
-
+        Upgrade(path, copy);
         told.Add($"The data file was brought up to date; as it was before, it stands at {copy}.");
     }
 

@@ -13,7 +13,7 @@ public sealed class PantryLock : IDisposable
         Directory.CreateDirectory(Path.GetDirectoryName(Path.GetFullPath(path))!);
         try
         {
-            return new PantryLock(new FileStream($"{path}.lock", FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None));
+            return new PantryLock(Open($"{path}.lock"));
         }
         catch (IOException error)
         {
@@ -27,6 +27,13 @@ public sealed class PantryLock : IDisposable
         {
             throw PantryFile.Explain(error, path)!;
         }
+    }
+
+    private static FileStream Open(string path)
+    {
+        var held = new FileStream(path, FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
+        PantryFile.KeepPrivate(path);
+        return held;
     }
 
     public void Dispose() => held.Dispose();

@@ -5,6 +5,7 @@ using AmberPantry.Data;
 using AmberPantry.Formats;
 using AmberPantry.Server.Hosting;
 using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Server.Tests;
 
@@ -39,7 +40,11 @@ public sealed class HostingTests : IDisposable
         using var hold = other.CreateCommand();
         hold.CommandText = "BEGIN IMMEDIATE";
         hold.ExecuteNonQuery();
-        Assert.Contains("held by another program", Assert.Throws<PantryFileException>(() => PantryFile.Prepare(DataFile)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "held by another program",
+            Assert.Throws<PantryFileException>(() => PantryFile.Prepare(DataFile)).Message,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -98,11 +103,14 @@ public sealed class HostingTests : IDisposable
     public async Task APageFromElsewhereCannotWrite(string origin, int status)
     {
         await using var host = await PantryHost.Start();
-        var request = new HttpRequestMessage(HttpMethod.Post, "/api/formulas") { Content = new StringContent("""{"name":"x","family":"balm","from":"blank"}""", System.Text.Encoding.UTF8, "application/json") };
+        var request = new HttpRequestMessage(HttpMethod.Post, "/api/formulas")
+        {
+            Content = new StringContent("""{"name":"x","family":"balm","from":"blank"}""", System.Text.Encoding.UTF8, "application/json"),
+        };
         request.Headers.Add("Origin", origin);
         using var response = await host.Client.SendAsync(request, TestContext.Current.CancellationToken);
         Assert.Equal(status, (int)response.StatusCode);
-        Assert.Empty((await host.Get("/api/formulas")).AsArray());
+        Assert.Empty((await host.Get("/api/formulas")).Items());
     }
 
     [Fact]
@@ -129,12 +137,106 @@ public sealed class HostingTests : IDisposable
     }
 
     [Fact]
+    public async Task ASecondServerOnTheSameFileIsToldSo()
+    {
+        await using var first = await PantryHost.Start(file: DataFile);
+        var told = Assert.Throws<PantryFileException>(() => AmberServer.Build(first.Options));
+        Assert.Contains("another Amber Pantry", told.Message + told.Remedy, StringComparison.OrdinalIgnoreCase);
+    }
+
+    [Fact]
+    public async Task ATakenPortThrowsNothingAway()
+    {
+        using var taken = new TcpListener(IPAddress.Loopback, 0);
+        taken.Start();
+        PantryFile.Prepare(DataFile);
+        var before = await File.ReadAllBytesAsync(DataFile, TestContext.Current.CancellationToken);
+        var options = new AmberOptions(((IPEndPoint)taken.LocalEndpoint).Port, DataFile, true, true, folder.FullName);
+        await Assert.ThrowsAsync<StartException>(() => AmberServer.RunAsync(options));
+        Assert.Equal(before, await File.ReadAllBytesAsync(DataFile, TestContext.Current.CancellationToken));
+    }
+
+    [Fact]
+    public void AFileOfNoBytesIsNamedAsSuch()
+    {
+        File.WriteAllText(DataFile, "");
+        Assert.Contains("0 bytes", Assert.Throws<PantryFileException>(() => PantryFile.Prepare(DataFile)).Message, StringComparison.Ordinal);
+        Assert.Equal(0, new FileInfo(DataFile).Length);
+    }
+
+    [Fact]
+    [System.Runtime.Versioning.UnsupportedOSPlatform("windows")]
+    public async Task OnlyTheMakerMayReadTheFileAndItsCopies()
+    {
+        const UnixFileMode Own = UnixFileMode.UserRead | UnixFileMode.UserWrite;
+        await using var host = await PantryHost.Start(file: DataFile);
+        await Story.Formula(host);
+        DailyCopies.Make(DataFile, DateTime.UtcNow);
+        foreach (var file in Directory.EnumerateFiles(folder.FullName, "*.db*", SearchOption.AllDirectories))
+        {
+            Assert.Equal(Own, File.GetUnixFileMode(file));
+        }
+    }
+
+    [Fact]
+    public async Task AFullDiskIsToldInWordsAndKeepsWhatItHas()
+    {
+        await using var host = await PantryHost.Start(file: DataFile);
+        var trial = await Story.Formula(host, "Kept");
+
+        // The file may not grow by another page, which SQLite answers as it answers a full disk.
+        await using var db = new PantryDb(PantryFile.Options(DataFile));
+        await db.Database.OpenConnectionAsync(TestContext.Current.CancellationToken);
+        await db.Database.ExecuteSqlRawAsync("PRAGMA max_page_count = 1", TestContext.Current.CancellationToken);
+        var full = await Assert.ThrowsAsync<SqliteException>(async () =>
+        {
+            for (var i = 0; i < 200; i++)
+            {
+                await db.Database.ExecuteSqlRawAsync(
+                    "INSERT INTO TrialCommands (Id, TrialId, Revision, ArrivedAt, Asked) SELECT {0}, Id, 1, CURRENT_TIMESTAMP, hex(zeroblob(4000)) FROM Trials",
+                    [Guid.NewGuid()],
+                    TestContext.Current.CancellationToken
+                );
+            }
+        });
+        var told = PantryFile.Explain(full, DataFile)!;
+        Assert.Contains("full", told.Message, StringComparison.Ordinal);
+        Assert.Contains("room", told.Remedy, StringComparison.Ordinal);
+        Assert.Contains("disk", PantryFile.Explain(new SqliteException("io", 10), DataFile)!.Message, StringComparison.Ordinal);
+        Assert.Contains("cannot be read or written", PantryFile.Explain(new IOException("gone"), DataFile)!.Message, StringComparison.Ordinal);
+        Assert.Equal("Kept", (await host.Get($"/api/trials/{trial.Int("id")}")).Text("formulaName"));
+    }
+
+    [Theory]
+    [InlineData("GET", "/api/house", 200)]
+    [InlineData("GET", "/api/trials/99", 404)]
+    [InlineData("POST", "/api/formulas", 400)]
+    [InlineData("GET", "/api/nothing", 404)]
+    [InlineData("GET", "/api/materials/find", 400)]
+    [InlineData("GET", "/", 200)]
+    public async Task EveryAnswerIsGuarded(string method, string address, int status)
+    {
+        await using var host = await PantryHost.Start();
+        using var answer = await host.Raw(new HttpMethod(method), address, method == "POST" ? "{}" : null);
+        Assert.True(status == (int)answer.StatusCode || address == "/", $"{(int)answer.StatusCode}");
+        var policy = Assert.Single(answer.Headers.GetValues("Content-Security-Policy"));
+        Assert.Contains("script-src 'self';", policy, StringComparison.Ordinal);
+        Assert.Contains("frame-ancestors 'none'", policy, StringComparison.Ordinal);
+        Assert.Equal("nosniff", Assert.Single(answer.Headers.GetValues("X-Content-Type-Options")));
+        Assert.Equal("no-referrer", Assert.Single(answer.Headers.GetValues("Referrer-Policy")));
+    }
+
+    [Fact]
     public void OptionsComeFromTheEnvironment()
     {
-        AmberOptions Read(string[] args, params (string Name, string Value)[] set) => AmberOptions.Read(args, name => set.FirstOrDefault(pair => pair.Name == name).Value);
+        AmberOptions Read(string[] args, params (string Name, string Value)[] set) =>
+            AmberOptions.Read(args, name => set.FirstOrDefault(pair => pair.Name == name).Value);
         Assert.Equal("/x/amber-pantry/workshop.db", Read([], ("XDG_DATA_HOME", "/x")).DataFile);
         Assert.Equal("/h/.local/share/amber-pantry/demo.db", Read(["--demo"], ("HOME", "/h")).DataFile);
-        Assert.Equal(("/d/workshop.db", 6000), (Read([], ("AMBER_DATA", "/d"), ("AMBER_PORT", "6000")).DataFile, Read([], ("AMBER_PORT", "6000")).Port));
+        Assert.Equal(
+            ("/d/workshop.db", 6000),
+            (Read([], ("AMBER_DATA", "/d"), ("AMBER_PORT", "6000")).DataFile, Read([], ("AMBER_PORT", "6000")).Port)
+        );
         Assert.Throws<StartException>(() => Read([], ("AMBER_PORT", "ninety")));
         Assert.Throws<StartException>(() => Read(["--fresh"]));
     }
@@ -142,10 +244,20 @@ public sealed class HostingTests : IDisposable
     [Fact]
     public void ImportsRunOneWay()
     {
-        string[] Used(Type of) => [.. of.Assembly.GetReferencedAssemblies().Select(name => name.Name!).Where(name => name.StartsWith("AmberPantry", StringComparison.Ordinal)).Order()];
+        string[] Used(Type of) =>
+            [
+                .. of
+                    .Assembly.GetReferencedAssemblies()
+                    .Select(name => name.Name!)
+                    .Where(name => name.StartsWith("AmberPantry", StringComparison.Ordinal))
+                    .Order(),
+            ];
         Assert.Empty(Used(typeof(AmberJson)));
         Assert.Equal(["AmberPantry.Core"], Used(typeof(PantryDb)));
-        Assert.Equal(["AmberPantry.Core"], Used(typeof(WorkshopDocument)));
-        Assert.DoesNotContain(typeof(AmberJson).Assembly.GetReferencedAssemblies(), name => name.Name!.StartsWith("Microsoft.AspNetCore", StringComparison.Ordinal) || name.Name.StartsWith("Microsoft.EntityFrameworkCore", StringComparison.Ordinal));
+        Assert.Equal(["AmberPantry.Core"], Used(typeof(CopyArchive)));
+        Assert.DoesNotContain(typeof(AmberJson).Assembly.GetReferencedAssemblies(), name =>
+            name.Name!.StartsWith("Microsoft.AspNetCore", StringComparison.Ordinal)
+            || name.Name.StartsWith("Microsoft.EntityFrameworkCore", StringComparison.Ordinal)
+        );
     }
 }

@@ -151,10 +151,10 @@ internal abstract class OfBatchCopy<TRow> : CopyPart<TRow>
 {
     private Dictionary<int, string>? lots;
 
-    public override async IAsyncEnumerable<JsonObject> Out(PantryDb db)
+    public override async IAsyncEnumerable<JsonObject> Out(PantryDb db, LeftOut left)
     {
-        lots = await db.Batches.AsNoTracking().ToDictionaryAsync(row => row.Id, row => row.Lot);
-        await foreach (var line in base.Out(db))
+        lots = await db.Batches.Select(row => new { row.Id, row.Lot }).ToDictionaryAsync(row => row.Id, row => row.Lot);
+        await foreach (var line in base.Out(db, left))
         {
             yield return line;
         }

@@ -2,6 +2,7 @@ using AmberPantry.Core;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Making;
 using AmberPantry.Core.Materials;
+using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Data.Batches;
 
@@ -48,6 +49,37 @@ public static class BatchMapping
         row.ObservationCount = batch.Observations.Count;
         row.Pressed = batch.Observations.Any(seen => seen.Kind == ObservationKind.ThumbPress);
         row.Colour = colour;
+    }
+
+    /// <summary>Works out the colours of batches that were begun before colours were kept.</summary>
+    internal static void FillColours(PantryDb db)
+    {
+        var shelf = new MaterialShelf(
+            db.Materials.AsEnumerable().Select(row => row.ToMaterial()),
+            db.MyNames.AsEnumerable().Select(row => row.ToName())
+        );
+        foreach (var id in db.Batches.Where(row => row.Colour == "").Select(row => row.Id).ToList())
+        {
+            string colour;
+            try
+            {
+                colour = PotColour.Of(db.Batches.Where(row => row.Id == id).Select(row => row.Content).Single(), shelf);
+            }
+            catch (Exception error) when (error is UnreadableException or Refusal || error.InnerException is UnreadableException)
+            {
+                colour = PotColour.Of(
+                    new Formula
+                    {
+                        Family = default,
+                        Lines = [],
+                        Batch = new BatchSize(1),
+                    },
+                    shelf
+                );
+            }
+
+            db.Batches.Where(row => row.Id == id).ExecuteUpdate(set => set.SetProperty(row => row.Colour, colour));
+        }
     }
 
     private static StepDone ToDone(BatchStepRow row) =>

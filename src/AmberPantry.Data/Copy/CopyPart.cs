@@ -33,11 +33,40 @@ public abstract class CopyPart
 
     public abstract Task<int> Count(PantryDb db);
 
-    public abstract IAsyncEnumerable<JsonObject> Out(PantryDb db);
+    public abstract IAsyncEnumerable<JsonObject> Out(PantryDb db, LeftOut left);
 
     /// <summary>Takes some lines in and counts what they changed.</summary>
     /// <exception cref="Refusal">With the part, the line and the field of the first that cannot be taken.</exception>
     public abstract Task In(CopyIn into, IReadOnlyList<JsonObject> lines);
+}
+
+/// <summary>What a copy could not hold: records that cannot be read, and what hangs on them.</summary>
+public sealed class LeftOut
+{
+    private readonly Dictionary<Type, HashSet<int>> ids = [];
+    private readonly List<JsonObject> told = [];
+
+    /// <summary>One line each, for the last part of the copy.</summary>
+    public IReadOnlyList<JsonObject> Told => told;
+
+    internal void Add(Type row, string part, int? id, string why)
+    {
+        if (id is { } known)
+        {
+            (ids.TryGetValue(row, out var others) ? others : ids[row] = []).Add(known);
+        }
+
+        told.Add(
+            new JsonObject
+            {
+                ["part"] = part,
+                ["id"] = id,
+                ["why"] = why,
+            }
+        );
+    }
+
+    internal bool Holds(Type row, int id) => ids.TryGetValue(row, out var those) && those.Contains(id);
 }
 
 /// <summary>What a copy is taken into.</summary>
@@ -114,13 +143,51 @@ public abstract class CopyPart<TRow> : CopyPart
 
     public override Task<int> Count(PantryDb db) => db.Set<TRow>().CountAsync();
 
-    public override async IAsyncEnumerable<JsonObject> Out(PantryDb db)
+    public override async IAsyncEnumerable<JsonObject> Out(PantryDb db, LeftOut left)
     {
-        await foreach (var row in Ordered(db).AsNoTracking().AsAsyncEnumerable())
+        var pointing = Pointing(db);
+        var id = db.Model.FindEntityType(typeof(TRow))!.FindProperty("Id") is { } own && own.ClrType == typeof(int) ? own : null;
+        for (var at = 0; ; at++)
         {
-            yield return ToLine(db, row);
+            await using var rows = Ordered(db).Skip(at).AsNoTracking().AsAsyncEnumerable().GetAsyncEnumerator();
+            for (; await Next(rows) is { } isThere; at++)
+            {
+                if (!isThere)
+                {
+                    yield break;
+                }
+
+                var row = rows.Current;
+                if (pointing.Any(key => key.Column.PropertyInfo!.GetValue(row) is int to && left.Holds(key.To, to)))
+                {
+                    left.Add(typeof(TRow), Name, (int?)id?.PropertyInfo!.GetValue(row), "It belongs to a record that cannot be read.");
+                    continue;
+                }
+
+                yield return ToLine(db, row);
+            }
+
+            // The row at this place cannot be read: it is passed over and the reading goes on behind it.
+            int? broken = id is null ? null : await Ordered(db).Skip(at).Select(row => EF.Property<int>(row, "Id")).FirstAsync();
+            left.Add(typeof(TRow), Name, broken, "It cannot be read.");
         }
     }
+
+    /// <summary>Whether another row is there; null when it is and cannot be read.</summary>
+    private static async Task<bool?> Next(IAsyncEnumerator<TRow> rows)
+    {
+        try
+        {
+            return await rows.MoveNextAsync();
+        }
+        catch (Exception error) when (error is UnreadableException || error.InnerException is UnreadableException)
+        {
+            return null;
+        }
+    }
+
+    private static (IProperty Column, Type To)[] Pointing(PantryDb db) =>
+        [.. db.Model.FindEntityType(typeof(TRow))!.GetForeignKeys().Select(key => ((IProperty)key.Properties[0], key.PrincipalEntityType.ClrType))];
 
     public override async Task In(CopyIn into, IReadOnlyList<JsonObject> lines)
     {

@@ -122,7 +122,7 @@ internal abstract class OfTrialCopy<TRow> : CopyPart<TRow>
 {
     private Dictionary<int, (string Formula, int Number)>? names;
 
-    public override async IAsyncEnumerable<JsonObject> Out(PantryDb db)
+    public override async IAsyncEnumerable<JsonObject> Out(PantryDb db, LeftOut left)
     {
         names = await db
             .Trials.AsNoTracking()
@@ -133,7 +133,7 @@ internal abstract class OfTrialCopy<TRow> : CopyPart<TRow>
                 row.Number,
             })
             .ToDictionaryAsync(row => row.Id, row => (row.Name, row.Number));
-        await foreach (var line in base.Out(db))
+        await foreach (var line in base.Out(db, left))
         {
             yield return line;
         }

@@ -10,7 +10,12 @@ public sealed class LocalOnly(RequestDelegate next)
 
     public async Task InvokeAsync(HttpContext context)
     {
-        Guard(context.Response.Headers);
+        // Set at the last moment: a refusal clears what was set before it.
+        context.Response.OnStarting(() =>
+        {
+            Guard(context.Response.Headers);
+            return Task.CompletedTask;
+        });
         var request = context.Request;
         if (!Names.Contains(request.Host.Host))
         {

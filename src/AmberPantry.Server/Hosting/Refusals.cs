@@ -23,9 +23,13 @@ public sealed partial class Refusals(AmberOptions options, ILogger<Refusals> log
     private const int UniqueConstraint = 2067;
     private const int PrimaryKey = 1555;
     private const int LongestValue = 80;
+    private const string JsonReader = "System.Text.Json";
 
     [System.Text.RegularExpressions.GeneratedRegex("\"(?:[^\" ]* )?([A-Za-z]+)\"")]
     private static partial System.Text.RegularExpressions.Regex Parameter();
+
+    [System.Text.RegularExpressions.GeneratedRegex(@"Path: \$\.?(\S*) \|")]
+    private static partial System.Text.RegularExpressions.Regex JsonPath();
 
     public async ValueTask<bool> TryHandleAsync(HttpContext httpContext, Exception exception, CancellationToken cancellationToken)
     {
@@ -54,6 +58,8 @@ public sealed partial class Refusals(AmberOptions options, ILogger<Refusals> log
         problem.Extensions.TryAdd("remedy", "Check the address against the API description.");
         problem.Extensions.Remove("traceId");
     }
+
+    private static bool IsReaders(Exception exception) => exception.Source?.StartsWith(JsonReader, StringComparison.Ordinal) == true;
 
     private ProblemDetails Told(Exception exception) =>
         exception switch
@@ -114,6 +120,26 @@ public sealed partial class Refusals(AmberOptions options, ILogger<Refusals> log
             ),
             BadHttpRequestException bad => BadRequest(bad),
             JsonException unread => Unread(StatusCodes.Status400BadRequest, unread),
+            NotSupportedException unread when IsReaders(unread) => Unread(
+                StatusCodes.Status400BadRequest,
+                new JsonException(unread.Message, JsonPath().Match(unread.Message).Groups[1].Value, null, null)
+            ),
+            InvalidOperationException when IsReaders(exception) => Problem(
+                StatusCodes.Status400BadRequest,
+                Codes.NotADocument,
+                "A text in the request holds half a letter (a lone surrogate).",
+                "body",
+                null,
+                "Send whole letters in UTF-8."
+            ),
+            UnreadableException unreadable => Problem(
+                StatusCodes.Status409Conflict,
+                Codes.Unreadable,
+                unreadable.Message,
+                "id",
+                null,
+                "Start the program again: it mends what it can. Else bring back a daily copy under House."
+            ),
             _ when PantryFile.Explain(exception, options.DataFile) is { } told => Problem(
                 StatusCodes.Status503ServiceUnavailable,
                 Codes.File,

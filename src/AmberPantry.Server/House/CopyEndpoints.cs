@@ -95,7 +95,18 @@ public static class CopyEndpoints
 /// <summary>Writes everything a data file holds as a copy.</summary>
 internal static class CopyOut
 {
-    public static async Task Write(PantryDb db, Stream to, DateTime now, CancellationToken stop)
+    private const string LeftOutPart = "left-out";
+
+    private static async IAsyncEnumerable<System.Text.Json.Nodes.JsonObject> Told(LeftOut left)
+    {
+        await Task.CompletedTask;
+        foreach (var one in left.Told)
+        {
+            yield return one;
+        }
+    }
+
+    public static async Task<LeftOut> Write(PantryDb db, Stream to, DateTime now, CancellationToken stop)
     {
         // One view of the file from the first line to the last, whatever is written meanwhile.
         await db.Database.OpenConnectionAsync(stop);
@@ -109,6 +120,8 @@ internal static class CopyOut
         }
 
         var manifest = new CopyManifest(CopyArchive.FormatName, CopyArchive.CurrentVersion, now, counts);
-        await CopyArchive.Write(to, manifest, parts.Select(part => (part.Name, part.Out(db))), stop);
+        var left = new LeftOut();
+        await CopyArchive.Write(to, manifest, [.. parts.Select(part => (part.Name, part.Out(db, left))), (LeftOutPart, Told(left))], stop);
+        return left;
     }
 }

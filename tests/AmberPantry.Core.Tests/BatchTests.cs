@@ -1,0 +1,124 @@
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Making;
+using AmberPantry.Core.Making.Routes;
+using AmberPantry.Core.Materials;
+using CsCheck;
+
+namespace AmberPantry.Core.Tests;
+
+/// <summary>A batch changes by commands only, and no order of them makes it untrue.</summary>
+public class BatchTests
+{
+    private static readonly DateTime Morning = new(2026, 6, 11, 8, 0, 0, DateTimeKind.Utc);
+    private static readonly MakersBench Bench = new(MaterialShelf.Plain, Sample.Shed, Sample.Assessor);
+    private static readonly Formula Content = Sample.Slipway7 with { Batch = new BatchSize(600, 12, "tin-60", 50) };
+    private static readonly IReadOnlyList<MakeStep> Steps = new MakingPlan(MaterialShelf.Plain, Sample.Shed).For(Content);
+    private static readonly string FirstWeigh = Steps.First(step => step.Kind == StepKind.Weigh).Id;
+
+    private static readonly Gen<BatchCommand> AnyCommand = Gen.OneOf(
+        Gen.Select(Gen.Int[0, Steps.Count - 1], Gen.Int[-1, 2000], (step, tenths) => (BatchCommand)new RecordStep(Steps[step].Id, tenths / 10m)),
+        Gen.Int[0, Steps.Count - 1].Select(step => (BatchCommand)new GoToStep(Steps[step].Id)),
+        Gen.Select(Gen.Int[0, Steps.Count - 1], Gen.Int[-1, 2000], (step, tenths) => (BatchCommand)new RescalePot(Steps[step].Id, tenths / 10m)),
+        Gen.Int[-2, 20].Select(units => (BatchCommand)new FinishBatch(units)),
+        Gen.Enum<StockPlace>().Select(place => (BatchCommand)new PlaceStock(place)),
+        Gen.Int[-2, 20].Select(left => (BatchCommand)new CountStock(left)),
+        Gen.Const((BatchCommand)new WriteNotes("poured well"))
+    );
+
+    [Fact]
+    public void StepsAreRecordedByTheirIdsAndTheBatchMovesOn()
+    {
+        var batch = Do(Begun(), new RecordStep(Steps[0].Id), new RecordStep(FirstWeigh, 39.9m));
+        Assert.Equal(Steps[2].Id, batch.AtStep);
+        Assert.Equal(39.9m, batch.Done.Single(done => done.Step == FirstWeigh).WeighedG);
+        Assert.Equal(Codes.UnknownId, Refused(batch, new RecordStep("nowhere")).Code);
+    }
+
+    [Fact]
+    public void AnOlderWordThatArrivesLateChangesNothing()
+    {
+        var batch = Do(Begun(), new RecordStep(FirstWeigh, 40m));
+        Assert.Empty(batch.Apply(new RecordStep(FirstWeigh, 12m), Guid.NewGuid(), Morning.AddHours(-1), Bench));
+    }
+
+    [Fact]
+    public void AFinishedBatchTakesNoStepAndIsNotFinishedAgain()
+    {
+        var batch = Do(Begun(), new FinishBatch(12), new CountStock(3));
+        foreach (
+            var command in new BatchCommand[]
+            {
+                new RecordStep(FirstWeigh, 40m),
+                new GoToStep(FirstWeigh),
+                new RescalePot(FirstWeigh, 99m),
+                new FinishBatch(12),
+            }
+        )
+        {
+            Assert.Equal(Codes.Made, Refused(batch, command).Code);
+        }
+
+        Assert.Equal(3, batch.UnitsLeft);
+    }
+
+    [Fact]
+    public void AnUnfinishedBatchHasNoStock()
+    {
+        Assert.Equal(Codes.NotNow, Refused(Begun(), new CountStock(1)).Code);
+        Assert.Equal(Codes.NotNow, Refused(Begun(), new PlaceStock(StockPlace.HeldBack)).Code);
+    }
+
+    [Fact]
+    public void AScaledUpPotKeepsTheIdsOfItsStepsAndItsShares()
+    {
+        var target = Steps.Single(step => step.Id == FirstWeigh).TargetG!.Value;
+        var batch = Do(Begun(), new RescalePot(FirstWeigh, target * 1.1m));
+        Assert.Equal(Steps.Select(step => step.Id), batch.Steps.Select(step => step.Id));
+        Assert.InRange(batch.Content.Batch.Grams, 655m, 665m);
+        foreach (var step in batch.Steps.Where(step => step.Kind == StepKind.Weigh && step.Id != FirstWeigh))
+        {
+            var was = Steps.Single(one => one.Id == step.Id).TargetG!.Value;
+            Assert.InRange(step.TargetG!.Value / was, 1.08m, 1.12m);
+        }
+    }
+
+    [Fact]
+    public void NoOrderOfCommandsMakesARecordUntrue() =>
+        AnyCommand
+            .Array[1, 25]
+            .Sample(
+                commands =>
+                {
+                    var batch = Begun();
+                    foreach (var command in commands)
+                    {
+                        var before = batch;
+                        try
+                        {
+                            batch = Do(batch, command);
+                        }
+                        catch (Refusal)
+                        {
+                            Assert.Same(before, batch);
+                        }
+
+                        Assert.Contains(batch.Steps, step => step.Id == batch.AtStep);
+                        Assert.Equal(batch.Steps.Count, batch.Steps.Select(step => step.Id).Distinct().Count());
+                        Assert.All(batch.Done, done => Assert.Contains(batch.Steps, step => step.Id == done.Step));
+                        Assert.True(batch.IsFinished || (batch.UnitsMade is null && batch.UnitsLeft is null));
+                        Assert.True((batch.UnitsLeft ?? 0) <= (batch.UnitsMade ?? 0) && (batch.UnitsLeft ?? 0) >= 0);
+                        Assert.True(!before.IsFinished || (batch.FinishedAt == before.FinishedAt && ReferenceEquals(batch.Done, before.Done)));
+                    }
+                },
+                iter: 400
+            );
+
+    private static Batch Begun() => Batch.Begin("SH-26-001", Content, Steps, Morning);
+
+    private static Batch Do(Batch batch, params BatchCommand[] commands) =>
+        commands.Aggregate(batch, (now, command) =>
+            now.Apply(command, Guid.NewGuid(), Morning.AddMinutes(5), Bench).Aggregate(now, (state, change) => state.With(change))
+        );
+
+    private static Refusal Refused(Batch batch, BatchCommand command) => Assert.Throws<Refusal>(() => Do(batch, command));
+}
