@@ -4,6 +4,7 @@ using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using AmberPantry.Bench;
 using AmberPantry.Core;
 using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Assessment.Remedies;
@@ -17,6 +18,13 @@ using Microsoft.AspNetCore.Builder;
 
 // Measures what the product promises to be quick at and writes docs/performance.md. Run it with ./amber bench.
 var root = args.Length > 0 ? args[0] : ".";
+if (args.Contains("--volume"))
+{
+    Console.Write(VolumeRows(await Volume.Measure(root, 1), await Volume.Measure(root, Volume.Tenth)));
+    return;
+}
+
+var volume = VolumeRows(await Volume.Measure(root, 1), await Volume.Measure(root, Volume.Tenth));
 var loopUs = Median(2000, ArithmeticLoop);
 var assessUs = Median(4000, AssessVaried(new Question { Parts = [Part.Melt] }));
 var remediesUs = Median(60, AssessVaried(new Question { Parts = [Part.Melt], Remedies = true }));
@@ -101,6 +109,7 @@ var report = new StringBuilder()
     )
     .AppendLine(Row("Second start to the first page drawn; median of five runs", Span("start", 1000, "s"), Aim("under 3 s", OfRuns("start") < 3000)))
     .AppendLine(Row("Initial script, gzip", $"{scriptKb:0} kB", "at most 400 kB"))
+    .Append(volume)
     .AppendLine()
     .AppendLine("While a boundary is held the browser asks without remedies; they are searched once the hand lets go.")
     .AppendLine()
@@ -111,6 +120,27 @@ var report = new StringBuilder()
     .AppendLine($"{loopUs:0} µs. Where other guests share the machine it doubles from hour to hour, and times in the browser with it.");
 await File.WriteAllTextAsync(Path.Combine(root, "docs", "performance.md"), report.ToString());
 Console.Write(report);
+
+static string VolumeRows(Volume.Figures whole, Volume.Figures tenth)
+{
+    var rows = new StringBuilder();
+    foreach (var list in Volume.Lists)
+    {
+        rows.AppendLine(
+            Row(
+                $"`GET {list}` with {Volume.Formulas} formulas and {Volume.Batches} batches: {whole.ListMs[list] / tenth.ListMs[list]:0.00} × its time at a tenth",
+                $"{whole.ListMs[list]:0.0} ms",
+                "at most 80 ms, 1.5 ×"
+            )
+        );
+    }
+
+    return rows.AppendLine(Row("Memory of the server after all lists", $"{whole.MemoryMb:0} MB", "at most 300 MB"))
+        .AppendLine(Row($"Copy of everything out ({whole.CopyMb:0.0} MB)", $"{whole.OutS:0.0} s", "at most 10 s"))
+        .AppendLine(Row("The same compared and taken into an empty workshop", $"{whole.InS:0.0} s", "at most 60 s"))
+        .AppendLine(Row("Memory above rest while it went out and came in", $"{whole.CopyPeakMb:0} MB", "at most 150 MB"))
+        .ToString();
+}
 
 static string Row(string what, string measured, string aim) => $"| {what} | {measured} | {aim} |";
 

@@ -11,7 +11,7 @@ public static class Wholeness
     private const int LongestText = 10_000;
 
     private const int Deepest = 16;
-    private static readonly ConcurrentDictionary<Type, (PropertyInfo Property, bool MayBeNull)[]> Known = new();
+    private static readonly ConcurrentDictionary<Type, (PropertyInfo Property, string Name, bool MayBeNull)[]> Known = new();
 
     /// <exception cref="Refusal">E_MISSING, E_NOT_A_NUMBER or E_RANGE with the path of the first field.</exception>
     public static void Check(object? value, string path = "") => Check(value, path, 0);
@@ -72,11 +72,16 @@ public static class Wholeness
 
         if (value.GetType() is { Namespace: { } space } type && space.StartsWith("AmberPantry", StringComparison.Ordinal) && !type.IsEnum)
         {
-            foreach (var (property, mayBeNull) in Known.GetOrAdd(type, Readable))
+            foreach (var (property, name, mayBeNull) in Known.GetOrAdd(type, Readable))
             {
-                var at = At(path, System.Text.Json.JsonNamingPolicy.CamelCase.ConvertName(property.Name));
                 var told = property.GetValue(value);
-                if (told is null && !mayBeNull)
+                if ((told is null && mayBeNull) || told is string { Length: <= LongestText } || (told is double one && double.IsFinite(one)))
+                {
+                    continue;
+                }
+
+                var at = At(path, name);
+                if (told is null)
                 {
                     throw new Refusal(Codes.Missing, at, null, $"There is nothing at {at}.", "Fill it as the API description says.");
                 }
@@ -89,16 +94,29 @@ public static class Wholeness
     private static string At(string path, string name) => path.Length == 0 ? name : $"{path}.{name}";
 
     /// <summary>What was sent: properties that can be set, not those that are worked out.</summary>
-    private static (PropertyInfo Property, bool MayBeNull)[] Readable(Type type)
+    private static (PropertyInfo Property, string Name, bool MayBeNull)[] Readable(Type type)
     {
         var nullability = new NullabilityInfoContext();
         return
         [
             .. type.GetProperties(BindingFlags.Public | BindingFlags.Instance)
-                .Where(property => property.SetMethod is not null && property.GetIndexParameters().Length == 0)
+                .Where(property =>
+                    property.SetMethod is not null && property.GetIndexParameters().Length == 0 && !IsAlwaysWhole(property.PropertyType)
+                )
                 .Select(property =>
-                    (property, property.PropertyType.IsValueType || nullability.Create(property).ReadState != NullabilityState.NotNull)
+                    (
+                        property,
+                        System.Text.Json.JsonNamingPolicy.CamelCase.ConvertName(property.Name),
+                        property.PropertyType.IsValueType || nullability.Create(property).ReadState != NullabilityState.NotNull
+                    )
                 ),
         ];
+    }
+
+    /// <summary>Kinds of which the reader lets only sound ones through.</summary>
+    private static bool IsAlwaysWhole(Type type)
+    {
+        var kind = Nullable.GetUnderlyingType(type) ?? type;
+        return kind.IsEnum || (Type.GetTypeCode(kind) is not (TypeCode.Object or TypeCode.String or TypeCode.Double or TypeCode.Single));
     }
 }

@@ -33,25 +33,42 @@ internal sealed class BatchCopy : CopyPart<BatchRow>
 
     protected override IReadOnlyList<string> OwnIds => [nameof(BatchRow.Id), nameof(BatchRow.TrialId)];
 
-    protected override IQueryable<BatchRow> Ordered(PantryDb db) => db.Batches.Include(row => row.Trial!.Formula).OrderBy(row => row.Id);
+    private IReadOnlyDictionary<int, (string Formula, int Number)>? names;
+
+    public override async IAsyncEnumerable<JsonObject> Out(PantryDb db, LeftOut left)
+    {
+        names = await TrialChecks.Names(db);
+        await foreach (var line in base.Out(db, left))
+        {
+            yield return line;
+        }
+    }
+
+    protected override IQueryable<BatchRow> Ordered(PantryDb db) => db.Batches.OrderBy(row => row.Id);
 
     protected override IQueryable<BatchRow> Existing(CopyIn into, IReadOnlyList<BatchRow> rows)
     {
         var lots = rows.Select(row => row.Lot).ToArray();
-        return into.Db.Batches.Include(row => row.Trial!.Formula).Where(row => lots.Contains(row.Lot));
+        return into.Db.Batches.Where(row => lots.Contains(row.Lot));
     }
 
     protected override string KeyOf(BatchRow row) => row.Lot;
 
     protected override void Refer(BatchRow row, JsonObject line)
     {
-        (line["formula"], line["trial"]) = (row.Trial?.Formula?.Name, row.Trial?.Number);
+        if (names is null)
+        {
+            // Within one file the id tells a change of trial as well as a name.
+            line["trial"] = row.TrialId;
+            return;
+        }
+
+        (line["formula"], line["trial"]) = (names[row.TrialId].Formula, names[row.TrialId].Number);
     }
 
     protected override void Resolve(CopyIn into, JsonObject line, BatchRow row)
     {
         row.TrialId = TrialChecks.Trial(into, Named<string>(into, line, "formula"), Named<int>(into, line, "trial"), Path(into, "trial"));
-        row.Trial = into.Db.Trials.Include(trial => trial.Formula).First(trial => trial.Id == row.TrialId);
     }
 
     protected override void Check(BatchRow row, CopyIn into, string path)

@@ -157,7 +157,7 @@ internal sealed class BatchConfiguration
         builder.HasIndex(row => new { row.StartedAt, row.Id });
         builder.HasIndex(row => new { row.TouchedAt, row.Id }).HasFilter("FinishedAt IS NULL");
         builder.HasIndex(row => new { row.SlumpC, row.Id }).HasFilter("UnitsLeft > 0");
-        builder.HasIndex(row => row.FinishedAt).HasFilter("Pressed = 0");
+        builder.HasIndex(row => row.FinishedAt).HasFilter("NOT Pressed");
         builder.HasMany(row => row.Done).WithOne().HasForeignKey(row => row.BatchId);
         builder.HasMany(row => row.Observations).WithOne().HasForeignKey(row => row.BatchId);
         builder.HasMany<BatchCommandRow>().WithOne().HasForeignKey(row => row.BatchId);

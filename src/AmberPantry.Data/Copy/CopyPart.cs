@@ -301,10 +301,42 @@ public abstract class CopyPart<TRow> : CopyPart
         Refer(row, line);
         foreach (var column in Columns(db))
         {
-            line[Field(column)] = JsonSerializer.SerializeToNode(column.PropertyInfo!.GetValue(row), column.ClrType, AmberJson.Options);
+            line[Field(column)] = ToNode(column.PropertyInfo!.GetValue(row), column.ClrType);
         }
 
         return line;
+    }
+
+    /// <summary>Plain values go straight; the serializer would write and read each once more.</summary>
+    private static JsonNode? ToNode(object? value, Type type) =>
+        value switch
+        {
+            null => null,
+            string text => JsonValue.Create(text),
+            int number => JsonValue.Create(number),
+            long number => JsonValue.Create(number),
+            DateTime time => JsonValue.Create(time),
+            Guid id => JsonValue.Create(id),
+            bool yes => JsonValue.Create(yes),
+            _ => JsonSerializer.SerializeToNode(value, type, AmberJson.Options),
+        };
+
+    private static object? FromNode(JsonNode? node, Type type)
+    {
+        if (node is not JsonValue value || (Nullable.GetUnderlyingType(type) ?? type) is not { IsEnum: false } plain)
+        {
+            return node.Deserialize(type, AmberJson.Options);
+        }
+
+        return Type.GetTypeCode(plain) switch
+        {
+            TypeCode.String => value.GetValue<string>(),
+            TypeCode.Int32 => value.GetValue<int>(),
+            TypeCode.Int64 => value.GetValue<long>(),
+            TypeCode.DateTime => value.GetValue<DateTime>(),
+            TypeCode.Boolean => value.GetValue<bool>(),
+            _ => node.Deserialize(type, AmberJson.Options),
+        };
     }
 
     private TRow FromLine(CopyIn into, JsonObject line)
@@ -348,7 +380,7 @@ public abstract class CopyPart<TRow> : CopyPart
     {
         try
         {
-            var read = value.Deserialize(column.ClrType, AmberJson.Options);
+            var read = FromNode(value, column.ClrType);
             return read switch
             {
                 double number when !double.IsFinite(number) => throw new JsonException(),

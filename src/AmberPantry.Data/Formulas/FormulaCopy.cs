@@ -95,6 +95,17 @@ internal static class TrialChecks
 {
     private const int MostPosition = 1_000_000_000;
 
+    /// <summary>How a copy names each trial.</summary>
+    public static async Task<IReadOnlyDictionary<int, (string Formula, int Number)>> Names(PantryDb db) =>
+        await db
+            .Trials.Select(row => new
+            {
+                row.Id,
+                row.Formula!.Name,
+                row.Number,
+            })
+            .ToDictionaryAsync(row => row.Id, row => (row.Name, row.Number));
+
     public static void Position(int position, string path)
     {
         if (position is < 0 or > MostPosition)
@@ -120,19 +131,11 @@ internal static class TrialChecks
 internal abstract class OfTrialCopy<TRow> : CopyPart<TRow>
     where TRow : class
 {
-    private Dictionary<int, (string Formula, int Number)>? names;
+    private IReadOnlyDictionary<int, (string Formula, int Number)>? names;
 
     public override async IAsyncEnumerable<JsonObject> Out(PantryDb db, LeftOut left)
     {
-        names = await db
-            .Trials.AsNoTracking()
-            .Select(row => new
-            {
-                row.Id,
-                row.Formula!.Name,
-                row.Number,
-            })
-            .ToDictionaryAsync(row => row.Id, row => (row.Name, row.Number));
+        names = await TrialChecks.Names(db);
         await foreach (var line in base.Out(db, left))
         {
             yield return line;

@@ -153,7 +153,7 @@ namespace AmberPantry.Data.Migrations
                         .IsUnique();
 
                     b.HasIndex("FinishedAt")
-                        .HasFilter("Pressed = 0");
+                        .HasFilter("NOT Pressed");
 
                     b.HasIndex("Lot")
                         .IsUnique();

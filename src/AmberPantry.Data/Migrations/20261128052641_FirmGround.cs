@@ -240,7 +240,7 @@ namespace AmberPantry.Data.Migrations
             CREATE INDEX "IX_BatchCommands_BatchId_ArrivedAt" ON "BatchCommands" ("BatchId", "ArrivedAt");
             CREATE UNIQUE INDEX "IX_BatchSteps_BatchId_Step" ON "BatchSteps" ("BatchId", "Step");
             CREATE UNIQUE INDEX "IX_Batches_BegunBy" ON "Batches" ("BegunBy");
-            CREATE INDEX "IX_Batches_FinishedAt" ON "Batches" ("FinishedAt") WHERE Pressed = 0;
+            CREATE INDEX "IX_Batches_FinishedAt" ON "Batches" ("FinishedAt") WHERE NOT Pressed;
             CREATE UNIQUE INDEX "IX_Batches_Lot" ON "Batches" ("Lot");
             CREATE INDEX "IX_Batches_SlumpC_Id" ON "Batches" ("SlumpC", "Id") WHERE UnitsLeft > 0;
             CREATE INDEX "IX_Batches_StartedAt_Id" ON "Batches" ("StartedAt", "Id");

@@ -150,7 +150,7 @@ namespace AmberPantry.Data.Migrations
                         .IsUnique();
 
                     b.HasIndex("FinishedAt")
-                        .HasFilter("Pressed = 0");
+                        .HasFilter("NOT Pressed");
 
                     b.HasIndex("Lot")
                         .IsUnique();

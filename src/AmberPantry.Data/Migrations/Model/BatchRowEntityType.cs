@@ -261,7 +261,7 @@ namespace AmberPantry.Data.Migrations.Model
 
             var index0 = runtimeEntityType.AddIndex(
                 new[] { finishedAt });
-            index0.AddAnnotation("Relational:Filter", "Pressed = 0");
+            index0.AddAnnotation("Relational:Filter", "NOT Pressed");
 
             var index1 = runtimeEntityType.AddIndex(
                 new[] { lot },

@@ -1,0 +1,285 @@
+using System.Diagnostics;
+using System.Text.Json.Nodes;
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Making;
+using AmberPantry.Core.Making.Routes;
+using AmberPantry.Core.Materials;
+using AmberPantry.Core.Workshops;
+using AmberPantry.Data;
+using AmberPantry.Data.Batches;
+using AmberPantry.Data.Formulas;
+
+namespace AmberPantry.Bench;
+
+/// <summary>A workshop of many years: how long its lists and its copy take, beside one of a tenth.</summary>
+internal static class Volume
+{
+    public const int Formulas = 2000;
+    public const int Trials = 3;
+    public const int Batches = 10_000;
+    public const int Tenth = 10;
+
+    public static readonly string[] Lists =
+    [
+        "/api/today",
+        "/api/formulas",
+        "/api/formulas?search=no. 7&order=name",
+        "/api/batches",
+        "/api/logbook",
+        "/api/logbook?order=name",
+    ];
+
+    /// <param name="ListMs">Median of each list, ms.</param>
+    /// <param name="MemoryMb">Working set after all lists.</param>
+    public sealed record Figures(
+        IReadOnlyDictionary<string, double> ListMs,
+        double MemoryMb,
+        double OutS,
+        double InS,
+        double CopyMb,
+        double CopyPeakMb
+    );
+
+    public static async Task<Figures> Measure(string root, int part)
+    {
+        var folder = Directory.CreateTempSubdirectory("amber-volume-");
+        try
+        {
+            var file = Path.Combine(folder.FullName, "workshop.db");
+            await Fill(file, Formulas / part, Batches / part);
+            using var server = await Child.Start(root, folder.FullName);
+            var times = new Dictionary<string, double>();
+            foreach (var list in Lists)
+            {
+                times[list] = await server.Median(list);
+            }
+
+            var memory = server.MemoryMb;
+            var copy = Path.Combine(folder.FullName, "copy.zip");
+            var begun = Stopwatch.GetTimestamp();
+            await server.Download("/api/house/copy", copy);
+            var outS = Stopwatch.GetElapsedTime(begun).TotalSeconds;
+            var outPeak = server.MemoryMb;
+            var empty = Directory.CreateDirectory(Path.Combine(folder.FullName, "empty"));
+            using var other = await Child.Start(root, empty.FullName);
+            await other.Median("/api/today");
+            var rest = other.MemoryMb;
+            begun = Stopwatch.GetTimestamp();
+            await other.TakeIn(copy);
+            var inS = Stopwatch.GetElapsedTime(begun).TotalSeconds;
+            return new Figures(times, memory, outS, inS, new FileInfo(copy).Length / 1e6, Math.Max(other.PeakMb - rest, outPeak - memory));
+        }
+        finally
+        {
+            Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+            folder.Delete(recursive: true);
+        }
+    }
+
+    /// <summary>Formulas with three trials each, batches of them with every step recorded.</summary>
+    private static async Task Fill(string file, int formulas, int batches)
+    {
+        PantryFile.Prepare(file);
+        var workshop = new Workshop();
+        var content = new Formula
+        {
+            Family = "balm",
+            Batch = new BatchSize(600, 12, "tin-60", 50),
+            Lines =
+            [
+                new("L1", "beeswax", 14, Phase.Melt),
+                new("L2", "shea butter", 25, Phase.Melt),
+                new("L3", "lanolin", 8, Phase.Melt),
+                new("L4", "high-oleic sunflower oil", 41, Phase.Melt),
+                new("L5", "castor oil", 10, Phase.Melt),
+                new("L6", "lavender essential oil", 1, Phase.CoolDown),
+                new("L7", "mixed tocopherols", 1, Phase.CoolDown),
+            ],
+        };
+        var steps = new MakingPlan(MaterialShelf.Plain, workshop).For(content);
+        var from = new DateTime(2020, 1, 1, 8, 0, 0, DateTimeKind.Utc);
+        var ids = new List<int>();
+        for (var i = 0; i < formulas; i += 250)
+        {
+            await using var db = new PantryDb(PantryFile.Options(file));
+            var rows = Enumerable
+                .Range(i, Math.Min(250, formulas - i))
+                .Select(n => new FormulaRow
+                {
+                    Name = $"Balm no. {n}",
+                    CreatedAt = from.AddHours(n * 20),
+                    ChangedAt = from.AddHours(n * 20),
+                    Family = content.Family,
+                    NewestNumber = Trials,
+                    TrialCount = Trials,
+                })
+                .ToArray();
+            db.AddRange(rows);
+            await db.SaveChangesAsync();
+            var trials = rows.SelectMany(row =>
+                    Enumerable
+                        .Range(1, Trials)
+                        .Select(number => new TrialRow
+                        {
+                            FormulaId = row.Id,
+                            Number = number,
+                            Intent = $"idea {number}",
+                            Content = content,
+                            ChangedAt = row.CreatedAt.AddHours(number),
+                        })
+                )
+                .ToArray();
+            db.AddRange(trials);
+            await db.SaveChangesAsync();
+            foreach (var row in rows)
+            {
+                row.NewestTrial = trials.Last(trial => trial.FormulaId == row.Id).Id;
+            }
+
+            await db.SaveChangesAsync();
+            ids.AddRange(trials.Select(trial => trial.Id));
+        }
+
+        for (var i = 0; i < batches; i += 250)
+        {
+            await using var db = new PantryDb(PantryFile.Options(file));
+            foreach (var n in Enumerable.Range(i, Math.Min(250, batches - i)))
+            {
+                var start = from.AddHours(n * 5);
+                var isOpen = n % 500 == 499;
+                var batch = Batch.Begin($"BN-{20 + (n / 2000)}-{n:00000}", content, steps, start) with
+                {
+                    AtStep = steps[isOpen ? 4 : ^1].Id,
+                    FinishedAt = isOpen ? null : start.AddHours(2),
+                    UnitsMade = isOpen ? null : 12,
+                    UnitsLeft =
+                        isOpen ? null
+                        : n % 50 == 0 ? 3
+                        : 0,
+                    SlumpC = isOpen ? null : 47.5,
+                    Done =
+                    [
+                        .. steps.Take(isOpen ? 4 : steps.Count).Select((step, at) => new StepDone(step.Id, start.AddMinutes(at * 5), step.TargetG)),
+                    ],
+                };
+                var row = new BatchRow
+                {
+                    Lot = batch.Lot,
+                    TrialId = ids[n % ids.Count],
+                    Content = content,
+                    Steps = steps,
+                    AtStep = batch.AtStep,
+                    BegunBy = Guid.NewGuid(),
+                };
+                row.Take(batch, MaterialShelf.Plain);
+                db.Add(row);
+            }
+
+            await db.SaveChangesAsync();
+        }
+    }
+
+    /// <summary>The built server as a process of its own.</summary>
+    private sealed class Child : IDisposable
+    {
+        private readonly Process process;
+        private readonly HttpClient client;
+
+        private Child(Process process, HttpClient client)
+        {
+            this.process = process;
+            this.client = client;
+        }
+
+        public double MemoryMb
+        {
+            get
+            {
+                process.Refresh();
+                return process.WorkingSet64 / 1e6;
+            }
+        }
+
+        public double PeakMb
+        {
+            get
+            {
+                process.Refresh();
+                return process.PeakWorkingSet64 / 1e6;
+            }
+        }
+
+        public static async Task<Child> Start(string root, string folder)
+        {
+            var start = new ProcessStartInfo("dotnet", [Path.GetFullPath(Path.Combine(root, ".amber", "server", "AmberPantry.Server.dll"))])
+            {
+                RedirectStandardOutput = true,
+            };
+            (start.Environment["AMBER_DATA"], start.Environment["AMBER_PORT"]) = (folder, "0");
+            var process = Process.Start(start)!;
+            while (await process.StandardOutput.ReadLineAsync() is { } line)
+            {
+                if (line.Split(' ').FirstOrDefault(word => word.StartsWith("http://", StringComparison.Ordinal)) is { } address)
+                {
+                    return new Child(process, new HttpClient { BaseAddress = new Uri(address), Timeout = TimeSpan.FromMinutes(5) });
+                }
+            }
+
+            throw new InvalidOperationException("The server did not start.");
+        }
+
+        public async Task<double> Median(string path)
+        {
+            var times = new List<double>();
+            for (var i = 0; i < 25; i++)
+            {
+                var begun = Stopwatch.GetTimestamp();
+                _ = await client.GetByteArrayAsync(path);
+                times.Add(Stopwatch.GetElapsedTime(begun).TotalMilliseconds);
+            }
+
+            return times.Order().ElementAt(times.Count / 2);
+        }
+
+        public async Task Download(string path, string to)
+        {
+            await using var from = await client.GetStreamAsync(path);
+            await using var file = File.Create(to);
+            await from.CopyToAsync(file);
+        }
+
+        /// <summary>Brings a copy and keeps it.</summary>
+        public async Task TakeIn(string copy)
+        {
+            await using var file = File.OpenRead(copy);
+            using var body = new StreamContent(file);
+            body.Headers.ContentType = new("application/zip");
+            var work = await Wait(await client.PostAsync("/api/house/copy", body));
+            work = await Wait(await client.PostAsync($"/api/house/copy/work/{work["id"]}/keep", null));
+            if ($"{work["state"]}" != "kept")
+            {
+                throw new InvalidOperationException(work.ToJsonString());
+            }
+        }
+
+        public void Dispose()
+        {
+            process.Kill();
+            process.WaitForExit();
+            process.Dispose();
+            client.Dispose();
+        }
+
+        private async Task<JsonNode> Wait(HttpResponseMessage answer)
+        {
+            var work = JsonNode.Parse(await answer.EnsureSuccessStatusCode().Content.ReadAsStringAsync())!;
+            while ($"{work["state"]}" is "comparing" or "keeping")
+            {
+                await Task.Delay(100);
+                work = JsonNode.Parse(await client.GetStringAsync($"/api/house/copy/work/{work["id"]}"))!;
+            }
+
+            return work;
+        }
+    }
+}
