@@ -1,13 +1,11 @@
 import { Button } from "antd";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { type Batch, type BatchCommand, inWords } from "../../api/client";
+import { type Batch, inWords } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { day, narrow, number, percent, plural, span, time } from "../../words/format";
 import { useBatch } from "../make/useBatch";
-import { ObserveForm } from "./ObserveForm";
-
-export type Act = (command: BatchCommand) => Promise<Batch>;
+import { type Act, ObserveForm } from "./ObserveForm";
 
 /** One batch: what was said, what was weighed, what happened. */
 export function BatchRecord({ id }: { id: number }) {

@@ -1,11 +1,13 @@
 import { Button, Radio, Segmented } from "antd";
 import { useState } from "react";
-import { type Batch, inWords, Refused } from "../../api/client";
+import { type Batch, type BatchCommand, inWords, Refused } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { readNumber } from "../../words/format";
-import type { Act } from "./BatchRecord";
 
 type Kind = "thumb_press" | "slump" | "note";
+
+/** Sends a command to the batch that is open. */
+export type Act = (command: BatchCommand) => Promise<Batch>;
 
 /** Log what the thumb, the warm box or the nose said. */
 export function ObserveForm({ view, act }: { view: Batch; act: Act }) {
