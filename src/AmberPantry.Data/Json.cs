@@ -37,4 +37,8 @@ internal static class Json
 }
 
 /// <summary>A row of the data file holds something that is no record of its kind.</summary>
-public sealed class UnreadableException(string kind, Exception inner) : Exception($"A record ({kind}) in the data file cannot be read.", inner);
+public sealed class UnreadableException(string kind, Exception inner) : Exception($"A record ({kind}) in the data file cannot be read.", inner)
+{
+    /// <summary>Whether it is one, or the mapper put one into its own.</summary>
+    public static bool IsIn(Exception error) => error is UnreadableException || error.InnerException is UnreadableException;
+}

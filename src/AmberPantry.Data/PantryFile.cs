@@ -134,16 +134,8 @@ public static class PantryFile
             BatchMapping.FillColours(db);
         }
 
-        SqliteConnection.ClearAllPools();
-        foreach (var file in new[] { fresh, path })
-        {
-            // Out of write-ahead mode, so that each stands in one file alone.
-            using var whole = new SqliteConnection(ConnectionString(file));
-            whole.Open();
-            whole.Run("PRAGMA journal_mode=DELETE");
-        }
-
-        SqliteConnection.ClearAllPools();
+        IntoOneFile(fresh);
+        IntoOneFile(path);
         File.Move(fresh, path, overwrite: true);
         Delete(fresh);
     }
@@ -160,16 +152,22 @@ public static class PantryFile
             db.Database.Migrate();
         }
 
+        IntoOneFile(fresh);
+        File.Move(fresh, path);
+        Delete(fresh);
+    }
+
+    /// <summary>Takes a file out of write-ahead mode, so that it stands in one file alone and can be put elsewhere.</summary>
+    private static void IntoOneFile(string path)
+    {
         SqliteConnection.ClearAllPools();
-        using (var file = new SqliteConnection(ConnectionString(fresh)))
+        using (var file = new SqliteConnection(ConnectionString(path)))
         {
             file.Open();
             file.Run("PRAGMA journal_mode=DELETE");
         }
 
         SqliteConnection.ClearAllPools();
-        File.Move(fresh, path);
-        Delete(fresh);
     }
 
     private static void BringUpToDate(string path, List<string> told)

@@ -1,5 +1,3 @@
-using System.Text.Json;
-using AmberPantry.Core;
 using AmberPantry.Core.Formulas;
 using Microsoft.Data.Sqlite;
 
@@ -20,14 +18,14 @@ internal static class PantryRepair
             );
         }
 
-        foreach (var id in Broken(file, "Batches", "Content").Union(Broken(file, "Batches", "Steps")))
+        foreach (var id in Broken(file, "Batches", "Content", "Steps"))
         {
             told.Add($"Batch record {id} cannot be read; it is left out of the lists. Take a copy in that holds it.");
         }
     }
 
-    private static List<string> Broken(SqliteConnection file, string table, string column) =>
-        file.Ask($"SELECT CAST(Id AS TEXT) FROM {table} WHERE NOT json_valid({column})");
+    private static List<string> Broken(SqliteConnection file, string table, params string[] columns) =>
+        file.Ask($"SELECT CAST(Id AS TEXT) FROM {table} WHERE NOT ({string.Join(" AND ", columns.Select(column => $"json_valid({column})"))})");
 
     private static bool FromHistory(SqliteConnection file, string trial)
     {
@@ -38,7 +36,7 @@ internal static class PantryRepair
         while (rows.Read())
         {
             var (content, position) = (rows.GetString(0), rows.GetInt32(1));
-            if (!Reads<Formula>(content))
+            if (!Reads(content))
             {
                 continue;
             }
@@ -55,13 +53,14 @@ internal static class PantryRepair
         return false;
     }
 
-    private static bool Reads<T>(string text)
+    private static bool Reads(string content)
     {
         try
         {
-            return JsonSerializer.Deserialize<T>(text, AmberJson.Options) is not null;
+            _ = Json.Read<Formula>(content);
+            return true;
         }
-        catch (JsonException)
+        catch (UnreadableException)
         {
             return false;
         }

@@ -35,14 +35,7 @@ internal sealed class BatchCopy : CopyPart<BatchRow>
 
     private IReadOnlyDictionary<int, (string Formula, int Number)>? names;
 
-    public override async IAsyncEnumerable<JsonObject> Out(PantryDb db, LeftOut left)
-    {
-        names = await TrialChecks.Names(db);
-        await foreach (var line in base.Out(db, left))
-        {
-            yield return line;
-        }
-    }
+    protected override async Task Prepare(PantryDb db) => names = await TrialChecks.Names(db);
 
     protected override IQueryable<BatchRow> Ordered(PantryDb db) => db.Batches.OrderBy(row => row.Id);
 
@@ -168,14 +161,8 @@ internal abstract class OfBatchCopy<TRow> : CopyPart<TRow>
 {
     private Dictionary<int, string>? lots;
 
-    public override async IAsyncEnumerable<JsonObject> Out(PantryDb db, LeftOut left)
-    {
+    protected override async Task Prepare(PantryDb db) =>
         lots = await db.Batches.Select(row => new { row.Id, row.Lot }).ToDictionaryAsync(row => row.Id, row => row.Lot);
-        await foreach (var line in base.Out(db, left))
-        {
-            yield return line;
-        }
-    }
 
     protected abstract int BatchOf(TRow row);
 

@@ -65,7 +65,7 @@ public static class BatchMapping
             {
                 colour = PotColour.Of(db.Batches.Where(row => row.Id == id).Select(row => row.Content).Single(), shelf);
             }
-            catch (Exception error) when (error is UnreadableException or Refusal || error.InnerException is UnreadableException)
+            catch (Exception error) when (error is Refusal || UnreadableException.IsIn(error))
             {
                 colour = PotColour.Of(
                     new Formula

@@ -1,21 +1,10 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using AmberPantry.Core;
-using AmberPantry.Core.Materials;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata;
 
 namespace AmberPantry.Data.Copy;
-
-/// <summary>What a copy would do to the records of one kind.</summary>
-/// <param name="Part">Name of the kind.</param>
-/// <param name="Examples">The first names of what is new or changed.</param>
-public sealed record CopyCount(string Part, int New, int Same, int Changed, IReadOnlyList<string> Examples);
-
-/// <summary>How far a copy has come.</summary>
-/// <param name="Part">Kind of record in hand.</param>
-/// <param name="Lines">Records done of all kinds.</param>
-public sealed record CopyProgress(string Part, int Lines);
 
 /// <summary>The records of one kind in a copy: one JSON line each, with every column but the ids that only this file knows.</summary>
 public abstract class CopyPart
@@ -40,100 +29,15 @@ public abstract class CopyPart
     public abstract Task In(CopyIn into, IReadOnlyList<JsonObject> lines);
 }
 
-/// <summary>What a copy could not hold: records that cannot be read, and what hangs on them.</summary>
-public sealed class LeftOut
-{
-    private readonly Dictionary<Type, HashSet<int>> ids = [];
-    private readonly List<JsonObject> told = [];
-
-    /// <summary>One line each, for the last part of the copy.</summary>
-    public IReadOnlyList<JsonObject> Told => told;
-
-    internal void Add(Type row, string part, int? id, string why)
-    {
-        if (id is { } known)
-        {
-            (ids.TryGetValue(row, out var others) ? others : ids[row] = []).Add(known);
-        }
-
-        told.Add(
-            new JsonObject
-            {
-                ["part"] = part,
-                ["id"] = id,
-                ["why"] = why,
-            }
-        );
-    }
-
-    internal bool Holds(Type row, int id) => ids.TryGetValue(row, out var those) && those.Contains(id);
-}
-
-/// <summary>What a copy is taken into.</summary>
-public sealed class CopyIn(PantryDb db)
-{
-    private const int MostExamples = 8;
-    private readonly Dictionary<string, (int New, int Same, int Changed, List<string> Examples)> counts = [];
-    private MaterialShelf? shelf;
-
-    public PantryDb Db => db;
-
-    /// <summary>Ids of formulas by name.</summary>
-    public Dictionary<string, int> Formulas { get; private set; } = [];
-
-    /// <summary>Ids of trials by formula and number.</summary>
-    public Dictionary<(int Formula, int Number), int> Trials { get; private set; } = [];
-
-    /// <summary>Ids of batches by lot.</summary>
-    public Dictionary<string, int> Batches { get; private set; } = [];
-
-    /// <summary>Number of the line in hand in its part, from 1.</summary>
-    public int Line { get; set; }
-
-    /// <summary>The catalogue with the materials of this file, those of the copy among them.</summary>
-    public MaterialShelf Shelf =>
-        shelf ??= new MaterialShelf(
-            db.Materials.AsNoTracking().AsEnumerable().Select(row => row.ToMaterial()),
-            db.MyNames.AsNoTracking().AsEnumerable().Select(row => row.ToName())
-        );
-
-    public IReadOnlyList<CopyCount> Counts =>
-        [.. counts.Select(one => new CopyCount(one.Key, one.Value.New, one.Value.Same, one.Value.Changed, one.Value.Examples))];
-
-    public async Task Begin()
-    {
-        Formulas = await db.Formulas.ToDictionaryAsync(row => row.Name, row => row.Id);
-        Trials = await db
-            .Trials.Select(row => new
-            {
-                row.FormulaId,
-                row.Number,
-                row.Id,
-            })
-            .ToDictionaryAsync(row => (row.FormulaId, row.Number), row => row.Id);
-        Batches = await db.Batches.ToDictionaryAsync(row => row.Lot, row => row.Id);
-    }
-
-    /// <summary>Materials have come in: the shelf is read anew when it is next asked for.</summary>
-    public void ForgetShelf() => shelf = null;
-
-    public void Tell(string part, string name, bool isNew, bool isSame)
-    {
-        var now = counts.TryGetValue(part, out var told) ? told : (New: 0, Same: 0, Changed: 0, Examples: []);
-        if (!isSame && now.Examples.Count < MostExamples)
-        {
-            now.Examples.Add(name);
-        }
-
-        counts[part] = (now.New + (isNew ? 1 : 0), now.Same + (isSame ? 1 : 0), now.Changed + (isNew || isSame ? 0 : 1), now.Examples);
-    }
-}
-
 /// <summary>The generic part: reads and writes every column that the mapper knows of a row, so that a new one cannot be forgotten.</summary>
 public abstract class CopyPart<TRow> : CopyPart
     where TRow : class
 {
     private const string RevisionColumn = "Revision";
+
+    /// <summary>Longer texts than any field takes.</summary>
+    private const int LongestText = 10_000;
+
     private IReadOnlyList<IProperty>? columns;
 
     public override Type Row => typeof(TRow);
@@ -143,8 +47,9 @@ public abstract class CopyPart<TRow> : CopyPart
 
     public override Task<int> Count(PantryDb db) => db.Set<TRow>().CountAsync();
 
-    public override async IAsyncEnumerable<JsonObject> Out(PantryDb db, LeftOut left)
+    public sealed override async IAsyncEnumerable<JsonObject> Out(PantryDb db, LeftOut left)
     {
+        await Prepare(db);
         var pointing = Pointing(db);
         var id = db.Model.FindEntityType(typeof(TRow))!.FindProperty("Id") is { } own && own.ClrType == typeof(int) ? own : null;
         for (var at = 0; ; at++)
@@ -180,7 +85,7 @@ public abstract class CopyPart<TRow> : CopyPart
         {
             return await rows.MoveNextAsync();
         }
-        catch (Exception error) when (error is UnreadableException || error.InnerException is UnreadableException)
+        catch (Exception error) when (UnreadableException.IsIn(error))
         {
             return null;
         }
@@ -249,6 +154,9 @@ public abstract class CopyPart<TRow> : CopyPart
 
     /// <summary>How a maker would call it.</summary>
     protected virtual string NameOf(TRow row) => KeyOf(row);
+
+    /// <summary>Reads what the lines will name, before the first goes out.</summary>
+    protected virtual Task Prepare(PantryDb db) => Task.CompletedTask;
 
     /// <summary>Writes into a line what the row's ids point to.</summary>
     protected virtual void Refer(TRow row, JsonObject line) { }
@@ -410,9 +318,6 @@ public abstract class CopyPart<TRow> : CopyPart
             );
         }
     }
-
-    /// <summary>Longer texts than any field takes.</summary>
-    private const int LongestText = 10_000;
 
     private string Text(PantryDb db, TRow row)
     {

@@ -133,14 +133,7 @@ internal abstract class OfTrialCopy<TRow> : CopyPart<TRow>
 {
     private IReadOnlyDictionary<int, (string Formula, int Number)>? names;
 
-    public override async IAsyncEnumerable<JsonObject> Out(PantryDb db, LeftOut left)
-    {
-        names = await TrialChecks.Names(db);
-        await foreach (var line in base.Out(db, left))
-        {
-            yield return line;
-        }
-    }
+    protected override async Task Prepare(PantryDb db) => names = await TrialChecks.Names(db);
 
     protected abstract int TrialOf(TRow row);
 

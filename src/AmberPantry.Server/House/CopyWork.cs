@@ -110,8 +110,7 @@ public sealed class CopyWork(IServiceScopeFactory scopes, WorkshopKeeper keeper,
         {
             await using var scope = scopes.CreateAsyncScope();
             var db = scope.ServiceProvider.GetRequiredService<PantryDb>();
-            var counts = await Read(job, lines => PantryCopy.TakeIn(db, lines, keep, progress, stop), stop);
-            return counts;
+            return await Read(job, lines => PantryCopy.TakeIn(db, lines, keep, progress, stop), stop);
         }
         catch (Exception error) when (error is not (Refusal or OperationCanceledException))
         {
