@@ -255,7 +255,7 @@ internal static class Volume
             using var body = new StreamContent(file);
             body.Headers.ContentType = new("application/zip");
             var work = await Wait(await client.PostAsync("/api/house/copy", body));
-            work = await Wait(await client.PostAsync($"/api/house/copy/work/{work["id"]}/keep", null));
+            work = await Wait(await client.PostAsync($"/api/house/copy/incoming/{work["id"]}/keep", null));
             if ($"{work["state"]}" != "kept")
             {
                 throw new InvalidOperationException(work.ToJsonString());
@@ -276,7 +276,7 @@ internal static class Volume
             while ($"{work["state"]}" is "comparing" or "keeping")
             {
                 await Task.Delay(100);
-                work = JsonNode.Parse(await client.GetStringAsync($"/api/house/copy/work/{work["id"]}"))!;
+                work = JsonNode.Parse(await client.GetStringAsync($"/api/house/copy/incoming/{work["id"]}"))!;
             }
 
             return work;

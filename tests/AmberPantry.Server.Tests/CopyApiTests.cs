@@ -81,7 +81,7 @@ public class CopyApiTests
         Assert.StartsWith(field, work["refusal"]!.Text("field"), StringComparison.Ordinal);
         Assert.NotEmpty(work["refusal"]!.Text("detail"));
         Assert.NotEmpty(work["refusal"]!.Text("remedy"));
-        Assert.Equal("E_NOT_NOW", (await demo.Refused(409, HttpMethod.Post, $"/api/house/copy/work/{work.Text("id")}/keep", null)).Text("error"));
+        Assert.Equal("E_NOT_NOW", (await demo.Refused(409, HttpMethod.Post, $"/api/house/copy/incoming/{work.Text("id")}/keep", null)).Text("error"));
         Assert.Equal(before, Copies.Lines(await Copies.Take(demo)));
     }
 
@@ -105,10 +105,10 @@ public class CopyApiTests
     {
         await using var demo = await PantryHost.Start(demo: true);
         var work = await Copies.Bring(demo, await Copies.Take(demo));
-        using var stopped = await demo.Raw(HttpMethod.Delete, $"/api/house/copy/work/{work.Text("id")}", null);
+        using var stopped = await demo.Raw(HttpMethod.Delete, $"/api/house/copy/incoming/{work.Text("id")}", null);
         Assert.Equal("stopped", JsonNode.Parse(await stopped.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!.Text("state"));
-        Assert.Equal("E_NOT_NOW", (await demo.Refused(409, HttpMethod.Post, $"/api/house/copy/work/{work.Text("id")}/keep", null)).Text("error"));
-        await demo.Refused(404, HttpMethod.Get, $"/api/house/copy/work/{Guid.NewGuid()}", null);
+        Assert.Equal("E_NOT_NOW", (await demo.Refused(409, HttpMethod.Post, $"/api/house/copy/incoming/{work.Text("id")}/keep", null)).Text("error"));
+        await demo.Refused(404, HttpMethod.Get, $"/api/house/copy/incoming/{Guid.NewGuid()}", null);
         Assert.Empty(Directory.EnumerateFiles(Path.Combine(Path.GetDirectoryName(demo.Options.DataFile)!, "incoming")));
     }
 
@@ -180,14 +180,14 @@ internal static class Copies
     }
 
     public static async Task<JsonNode> Keep(PantryHost host, JsonNode work) =>
-        await Wait(host, await host.Post($"/api/house/copy/work/{work.Text("id")}/keep", new { }));
+        await Wait(host, await host.Post($"/api/house/copy/incoming/{work.Text("id")}/keep", new { }));
 
     public static async Task<JsonNode> Wait(PantryHost host, JsonNode work)
     {
         while (work.Text("state") is "comparing" or "keeping")
         {
             await Task.Delay(20, TestContext.Current.CancellationToken);
-            work = await host.Get($"/api/house/copy/work/{work.Text("id")}");
+            work = await host.Get($"/api/house/copy/incoming/{work.Text("id")}");
         }
 
         return work;

@@ -15,9 +15,9 @@ public static class CopyEndpoints
     {
         house.MapGet("/copy", Write);
         house.MapPost("/copy", Bring).Accepts<IFormFile>("application/zip", "application/json").DisableAntiforgery();
-        house.MapGet("/copy/work/{id:guid}", (Guid id, CopyWork work) => work.Find(id).View());
-        house.MapPost("/copy/work/{id:guid}/keep", (Guid id, CopyWork work) => work.Keep(id).View());
-        house.MapDelete("/copy/work/{id:guid}", (Guid id, CopyWork work) => work.Stop(id).View());
+        house.MapGet("/copy/incoming/{id:guid}", (Guid id, CopyWork work) => work.Find(id).View());
+        house.MapPost("/copy/incoming/{id:guid}/keep", (Guid id, CopyWork work) => work.Keep(id).View());
+        house.MapDelete("/copy/incoming/{id:guid}", (Guid id, CopyWork work) => work.Stop(id).View());
         house.MapGet("/copies", (AmberOptions options) => DailyCopies.List(options.DataFile));
         house.MapPost("/copies/{name}/restore", Restore);
     }

@@ -247,11 +247,11 @@ export const api = {
     data(client.PUT("/api/house", { body: { house, revision } as Schemas["SaveHouse"] })) as Promise<House>,
   bringCopy: sendFile,
   copyWork: (id: string) =>
-    data(client.GET("/api/house/copy/work/{id}", { params: { path: { id } } })) as Promise<CopyWork>,
+    data(client.GET("/api/house/copy/incoming/{id}", { params: { path: { id } } })) as Promise<CopyWork>,
   keepCopy: (id: string) =>
-    data(client.POST("/api/house/copy/work/{id}/keep", { params: { path: { id } } })) as Promise<CopyWork>,
+    data(client.POST("/api/house/copy/incoming/{id}/keep", { params: { path: { id } } })) as Promise<CopyWork>,
   stopCopy: (id: string) =>
-    data(client.DELETE("/api/house/copy/work/{id}", { params: { path: { id } } })) as Promise<CopyWork>,
+    data(client.DELETE("/api/house/copy/incoming/{id}", { params: { path: { id } } })) as Promise<CopyWork>,
   dailyCopies: () => data(client.GET("/api/house/copies")) as Promise<DailyCopy[]>,
   restoreCopy: (name: string) =>
     data(client.POST("/api/house/copies/{name}/restore", { params: { path: { name } } })) as Promise<CopyWork>,

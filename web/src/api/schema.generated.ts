@@ -2579,7 +2579,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/house/copy/work/{id}": {
+    "/api/house/copy/incoming/{id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -2637,7 +2637,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/house/copy/work/{id}/keep": {
+    "/api/house/copy/incoming/{id}/keep": {
         parameters: {
             query?: never;
             header?: never;
