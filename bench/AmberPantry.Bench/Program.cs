@@ -62,7 +62,8 @@ var report = new StringBuilder()
     .AppendLine(Row($"The same with remedies searched: {remediesUs / assessUs:0} × without", $"{remediesUs / 1000:0.0} ms", "none set"))
     .AppendLine(
         Row(
-            $"Whole assessment of a 14-line formula, slowest of {wholes.Length} families ({slowest.Family}): {slowest.Us / loopUs:0.0} × the loop; median family {wholes.Select(one => one.Us).Order().ElementAt(wholes.Length / 2) / loopUs:0.0} ×",
+            $"Whole assessment of a 14-line formula, slowest of {wholes.Length} families ({slowest.Family}): {slowest.Us / loopUs:0.0} "
+                + $"× the loop; median family {wholes.Select(one => one.Us).Order().ElementAt(wholes.Length / 2) / loopUs:0.0} ×",
             $"{slowest.Us / 1000:0.000} ms",
             "at most 2 ms"
         )
@@ -78,7 +79,8 @@ var report = new StringBuilder()
     )
     .AppendLine(
         Row(
-            $"`POST /api/assess` as a page in headless chromium sees it, no two formulas alike, against an empty JSON echo from the same page, medians of the same run: {page["anew"] / page["echo"]:0.00} ×",
+            $"`POST /api/assess` as a page in headless chromium sees it, no two formulas alike, against "
+                + $"an empty JSON echo from the same page, medians of the same run: {page["anew"] / page["echo"]:0.00} ×",
             $"{page["anew"]:0.0} ms against {page["echo"]:0.0} ms",
             "at most 2 ×"
         )
@@ -128,7 +130,8 @@ static string VolumeRows(Volume.Figures whole, Volume.Figures tenth)
     {
         rows.AppendLine(
             Row(
-                $"`GET {list}` with {Volume.Formulas} formulas and {Volume.Batches} batches: {whole.ListMs[list] / tenth.ListMs[list]:0.00} × its time at a tenth",
+                $"`GET {list}` with {Volume.Formulas} formulas and {Volume.Batches} "
+                    + $"batches: {whole.ListMs[list] / tenth.ListMs[list]:0.00} × its time at a tenth",
                 $"{whole.ListMs[list]:0.0} ms",
                 "at most 80 ms, 1.5 ×"
             )

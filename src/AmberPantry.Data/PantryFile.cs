@@ -49,7 +49,8 @@ public static class PantryFile
     }
 
     /// <summary>Creates or migrates the file, with a copy first, mends what can be mended and leaves it in write-ahead mode.</summary>
-    /// <exception cref="PantryFileException">When the folder cannot be written or the file is empty, broken, locked or from a newer version.</exception>
+    /// <exception cref="PantryFileException">When the folder cannot be written or the file is empty, broken, locked or from a newer
+    /// version.</exception>
     public static Prepared Prepare(string path)
     {
         try
@@ -89,7 +90,8 @@ public static class PantryFile
             ),
             SqliteException { SqliteErrorCode: NotADatabase or Corrupt } => new PantryFileException(
                 $"{path} is not a readable pantry file; it may be broken.",
-                $"Move it aside and put the newest file of {DailyCopies.Folder(path)} in its place, or start again and take your last copy in under House.",
+                $"Move it aside and put the newest file of {DailyCopies.Folder(path)} "
+                    + $"in its place, or start again and take your last copy in under House.",
                 error
             ),
             SqliteException { SqliteErrorCode: Busy or Locked } => new PantryFileException(

@@ -8,7 +8,8 @@ public class EditKindTests
 {
     private static readonly FormulaEditor Editor = new(MaterialShelf.Plain);
 
-    /// <summary>L1 beeswax 12, L2 candelilla 1, L3 shea 24, L4 lanolin 8, L5 sunflower 43, L6 castor 10, L7 scent 1, L8 tocopherols 0.8, L9 rosemary 0.2.</summary>
+    /// <summary>L1 beeswax 12, L2 candelilla 1, L3 shea 24, L4 lanolin 8, L5 sunflower 43, L6 castor 10, L7 scent 1, L8 tocopherols 0.8, L9 rosemary
+    /// 0.2.</summary>
     private static Formula Balm => Sample.Slipway7;
 
     private static decimal Share(Formula formula, string line) => formula.Lines.Single(one => one.Id == line).Percent;

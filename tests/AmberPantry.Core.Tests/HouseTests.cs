@@ -98,6 +98,35 @@ public partial class HouseTests
         Assert.All(judging, file => Assert.Empty(IdLiteral().Matches(file.Text).Select(match => $"{file.File}: {match.Value}")));
     }
 
+    /// <summary>What takes more than a handful of values names each of them.</summary>
+    [Fact]
+    public void NoRecordAsksForMoreThanEightValuesInARow() =>
+        Assert.Empty(
+            typeof(Refusal)
+                .Assembly.GetTypes()
+                .SelectMany(type => type.GetConstructors().Where(made => made.GetParameters().Length > 8).Select(_ => type.FullName))
+        );
+
+    /// <summary>The formatter wraps code; sentences and notes it leaves as they are.</summary>
+    [Fact]
+    public void NoLineIsLongerThanTheWindow()
+    {
+        var places = new[] { "src", "tests", "bench" }.Select(folder => Path.Combine(Repository.Root, folder));
+        var files = places
+            .SelectMany(place => Directory.EnumerateFiles(place, "*.cs", SearchOption.AllDirectories))
+            .Where(path => !Generated().IsMatch(path))
+            .ToArray();
+        Assert.True(files.Length > 200, $"Only {files.Length} files were read.");
+        Assert.Empty(
+            files.SelectMany(path =>
+                File.ReadLines(path).Select((line, i) => (line, i)).Where(at => at.line.Length > 150).Select(at => $"{path}:{at.i + 1}")
+            )
+        );
+    }
+
+    [GeneratedRegex(@"[\\/](obj|bin|Migrations)[\\/]|\.generated\.")]
+    private static partial Regex Generated();
+
     [GeneratedRegex(@"(Material|material|taker|giver|oil|mineral|guard)\.(Id|BasedOn)(\.\w+\(""| (==|!=|is( not)?) "")")]
     private static partial Regex IdLiteral();
 

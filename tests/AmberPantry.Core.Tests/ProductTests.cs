@@ -1,3 +1,4 @@
+using System.Globalization;
 using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Assessment.Rules;
@@ -245,7 +246,8 @@ public class ProductTests
     private static IEnumerable<string> Told(Assessment.Assessment assessment) =>
         assessment
             .Findings.Select(finding =>
-                $"{finding.Id.Split("-L")[0]} {finding.Severity} {string.Join(" ", finding.Numbers.Select(number => number.Value.ToString("0.000000", System.Globalization.CultureInfo.InvariantCulture)))}"
+                $"{finding.Id.Split("-L")[0]} {finding.Severity} "
+                + string.Join(" ", finding.Numbers.Select(number => number.Value.ToString("0.000000", CultureInfo.InvariantCulture)))
             )
             .Order(StringComparer.Ordinal);
 

@@ -13,31 +13,39 @@ public class FuzzTests
     private static readonly Dictionary<string, string> Bodies = new()
     {
         ["post /api/assess"] = """
-            {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2","material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"units":10,"container":"tin-60","fillG":50,"lossPercent":1}},
-             "parts":["melt","feel"],"remedies":true,"probe":{"kind":"landmark","id":"van","value":50},"setAside":[{"finding":"grain","reason":"r","value":2}]}
+            {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
+            "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"units":10,"container":"tin-60","fillG":50,
+            "lossPercent":1}},
+             "parts":["melt","feel"],"remedies":true,"probe":{"kind":"landmark","id":"van","value":50},"setAside":[{"finding":"grain",
+             "reason":"r","value":2}]}
             """,
         ["post /api/mix"] = """
-            {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2","material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},"holdsAtC":50}
+            {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
+            "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},"holdsAtC":50}
             """,
         ["put /api/materials/names"] = """{"material":"beeswax","names":["hive gold"]}""",
         ["post /api/formulas"] = """{"name":"Fuzzed","family":"balm","from":"usual"}""",
         ["put /api/formulas/{id}/name"] = """{"name":"Fuzzed anew"}""",
         ["post /api/trials/{id}/edits"] = """
             {"revision":0,"did":null,"command":"00000000-0000-4000-8000-000000000001",
-             "edits":[{"kind":"set_share","line":"L1","share":"17"},{"kind":"add_line","material":"jojoba oil","share":"2","givesWay":"makeweight"},{"kind":"move_line","line":"L1","to":1},{"kind":"set_batch","batch":{"grams":500,"lossPercent":2}}]}
+             "edits":[{"kind":"set_share","line":"L1","share":"17"},{"kind":"add_line","material":"jojoba oil","share":"2",
+             "givesWay":"makeweight"},{"kind":"move_line","line":"L1","to":1},{"kind":"set_batch","batch":{"grams":500,"lossPercent":2}}]}
             """,
         ["put /api/trials/{id}/content"] = """
-            {"revision":0,"content":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2","material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},"did":"x"}
+            {"revision":0,"content":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
+            "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},"did":"x"}
             """,
         ["post /api/trials/{id}/undo"] = """{"revision":0,"command":"00000000-0000-4000-8000-000000000002"}""",
         ["post /api/trials/{id}/redo"] = """{"revision":0,"command":"00000000-0000-4000-8000-000000000003"}""",
         ["post /api/trials/{id}/fork"] = """{"intent":"softer","edits":[{"kind":"set_share","line":"L1","share":"17"}],"content":null}""",
         ["post /api/trials/{id}/set-aside"] = """{"finding":"grain","reason":"we chill it","value":8}""",
         ["post /api/batches"] = """
-            {"trial":1,"signature":{"by":"me","revision":"x","stops":["a"]},"stamp":{"id":"00000000-0000-4000-8000-000000000004","at":"2026-06-11T08:00:00Z","sentAt":"2026-06-11T08:00:00Z"}}
+            {"trial":1,"signature":{"by":"me","revision":"x","stops":["a"]},"stamp":{"id":"00000000-0000-4000-8000-000000000004",
+            "at":"2026-06-11T08:00:00Z","sentAt":"2026-06-11T08:00:00Z"}}
             """,
         ["post /api/batches/{id}/commands"] = """
-            {"stamp":{"id":"00000000-0000-4000-8000-000000000005","at":"2026-06-11T08:00:00Z","sentAt":"2026-06-11T08:00:00Z"},"command":{"kind":"record_step","step":"s2","weighedG":40,"temperatureC":70,"note":"n"}}
+            {"stamp":{"id":"00000000-0000-4000-8000-000000000005","at":"2026-06-11T08:00:00Z","sentAt":"2026-06-11T08:00:00Z"},
+            "command":{"kind":"record_step","step":"s2","weighedG":40,"temperatureC":70,"note":"n"}}
             """,
         ["post /api/batches/{id}/over-pour"] = """{"step":"s2","weighedG":90}""",
         ["put /api/today/reading"] = """{"workroomC":20,"humidityPercent":55}""",
@@ -68,7 +76,8 @@ public class FuzzTests
         Assert.True(tried > 4000, $"Only {tried} requests were tried.");
         Assert.True(
             wrong.Count == 0,
-            $"{wrong.Count} of {tried}:\n{string.Join('\n', wrong.GroupBy(line => line.Split(' ')[1]).Take(15).Select(group => $"{group.Count()} {group.First()}"))}"
+            $"{wrong.Count} of {tried}:\n"
+                + string.Join('\n', wrong.GroupBy(line => line.Split(' ')[1]).Take(15).Select(group => $"{group.Count()} {group.First()}"))
         );
 
         // And all of it has left a workshop that still opens.

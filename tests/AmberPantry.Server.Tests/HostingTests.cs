@@ -193,7 +193,8 @@ public sealed class HostingTests : IDisposable
             for (var i = 0; i < 200; i++)
             {
                 await db.Database.ExecuteSqlRawAsync(
-                    "INSERT INTO TrialCommands (Id, TrialId, Revision, ArrivedAt, Asked) SELECT {0}, Id, 1, CURRENT_TIMESTAMP, hex(zeroblob(4000)) FROM Trials",
+                    "INSERT INTO TrialCommands (Id, TrialId, Revision, ArrivedAt, "
+                        + "Asked) SELECT {0}, Id, 1, CURRENT_TIMESTAMP, hex(zeroblob(4000)) FROM Trials",
                     [Guid.NewGuid()],
                     TestContext.Current.CancellationToken
                 );

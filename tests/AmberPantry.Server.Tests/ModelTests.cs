@@ -32,7 +32,9 @@ public sealed class ModelTests
                     record
                         .GetProperties()
                         .Select(one =>
-                            $"{record.GetTableName()}.{one.GetColumnName()}: {one.ClrType} as {one.GetColumnType()}, null {one.IsNullable}, most {one.GetMaxLength()}, watched {one.IsConcurrencyToken}, made {one.ValueGenerated}, converted {one.GetValueConverter()?.ProviderClrType ?? one.GetProviderClrType()}"
+                            $"{record.GetTableName()}.{one.GetColumnName()}: {one.ClrType} as {one.GetColumnType()}, null {one.IsNullable}, "
+                            + $"most {one.GetMaxLength()}, watched {one.IsConcurrencyToken}, made "
+                            + $"{one.ValueGenerated}, converted {one.GetValueConverter()?.ProviderClrType ?? one.GetProviderClrType()}"
                         )
                         .Concat(record.GetKeys().Select(key => $"{record.GetTableName()} key {Names(key.Properties)}"))
                         .Concat(
@@ -42,7 +44,8 @@ public sealed class ModelTests
                             record
                                 .GetForeignKeys()
                                 .Select(to =>
-                                    $"{record.GetTableName()} {Names(to.Properties)} of {to.PrincipalEntityType.GetTableName()}, {to.DeleteBehavior}, required {to.IsRequired}"
+                                    $"{record.GetTableName()} {Names(to.Properties)} of "
+                                    + $"{to.PrincipalEntityType.GetTableName()}, {to.DeleteBehavior}, required {to.IsRequired}"
                                 )
                         )
                 )

@@ -50,7 +50,8 @@ internal static class ColourCalculations
             Topic,
             "mixForTarget",
             "Up to three colourants mixed for a wanted shade.",
-            """{"base": "butter_ivory", "target": "#C4A284", "colourantIds": ["iron_oxide_red", "iron_oxide_yellow", "iron_oxide_black"], "batchG": 500}""",
+            """{"base": "butter_ivory", "target": "#C4A284", "colourantIds": """
+                + """["iron_oxide_red", "iron_oxide_yellow", "iron_oxide_black"], "batchG": 500}""",
             MixOf
         ),
         new(

@@ -17,14 +17,16 @@ internal static class CompositionCalculations
             Topic,
             "weigh",
             "Grams for one scale, without losing a step.",
-            """{"batchG": 180, "lines": [{"material": "beeswax", "percent": 15}, {"material": "sunflower oil", "percent": 85}], "scale": {"resolutionG": 0.1}}""",
+            """{"batchG": 180, "lines": [{"material": "beeswax", "percent": 15}, """
+                + """{"material": "sunflower oil", "percent": 85}], "scale": {"resolutionG": 0.1}}""",
             WeighOf
         ),
         new(
             Topic,
             "ingredient-list",
             "What each share of an ordered list can be.",
-            """{"items": [{"name": "mango", "minPercent": 0, "maxPercent": 80}, {"name": "sunflower", "minPercent": 0, "maxPercent": 100}, {"name": "vitamin e", "minPercent": 0, "maxPercent": 1}]}""",
+            """{"items": [{"name": "mango", "minPercent": 0, "maxPercent": 80}, {"name": "sunflower","""
+                + """ "minPercent": 0, "maxPercent": 100}, {"name": "vitamin e", "minPercent": 0, "maxPercent": 1}]}""",
             ListOf
         ),
         new(
@@ -38,14 +40,16 @@ internal static class CompositionCalculations
             Topic,
             "balance",
             "Shares that meet limits and come nearest to wishes.",
-            """{"materials": [{"name": "beeswax", "min": 5, "max": 30}, {"name": "sunflower oil", "max": 90}, {"name": "shea butter", "max": 30}], "targets": [{"measure": "firmnessKPa", "atC": 20, "low": 60, "high": 100}, {"measure": "slumpC", "low": 50}]}""",
+            """{"materials": [{"name": "beeswax", "min": 5, "max": 30}, {"name": "sunflower oil", "max": 90}, {"name": "shea butter", "max": """
+                + """30}], "targets": [{"measure": "firmnessKPa", "atC": 20, "low": 60, "high": 100}, {"measure": "slumpC", "low": 50}]}""",
             BalanceOf
         ),
         new(
             Topic,
             "amounts",
             "Amounts in parts, spoons, drops or ounces as percent.",
-            """{"lines": [{"material": "beeswax", "amount": "2 parts"}, {"material": "sunflower oil", "amount": "5 parts"}, {"material": "shea butter", "amount": "1 part"}]}""",
+            """{"lines": [{"material": "beeswax", "amount": "2 parts"}, {"material":"""
+                + """ "sunflower oil", "amount": "5 parts"}, {"material": "shea butter", "amount": "1 part"}]}""",
             AmountsOf
         ),
         new(

@@ -8,9 +8,11 @@ internal static class FizzCalculations
 {
     private const string Topic = "fizz";
     private const string Piece =
-        """{"items": [{"id": "baking_soda", "g": 540}, {"id": "citric_acid", "g": 260}, {"id": "starch_corn", "g": 120}, {"id": "oil_liquid", "g": 32}, {"id": "scent", "g": 10}]""";
+        """{"items": [{"id": "baking_soda", "g": 540}, {"id": "citric_acid", "g": 260}, """
+        + """{"id": "starch_corn", "g": 120}, {"id": "oil_liquid", "g": 32}, {"id": "scent", "g": 10}]""";
     private const string Salts =
-        """{"items": [{"id": "salt_fine", "g": 900}, {"id": "salt_dendritic", "g": 80}, {"id": "oil_liquid", "g": 10}, {"id": "scent", "g": 8}, {"id": "polysorbate_80", "g": 20}]""";
+        """{"items": [{"id": "salt_fine", "g": 900}, {"id": "salt_dendritic", "g": 80}, {"id":"""
+        + """ "oil_liquid", "g": 10}, {"id": "scent", "g": 8}, {"id": "polysorbate_80", "g": 20}]""";
 
     public static IEnumerable<Calculation> All { get; } =
     [

@@ -11,7 +11,8 @@ internal static class MeltCalculations
     private const string Run =
         "{"
         + Butter
-        + """, "batchG": 450, "startC": 72, "vesselG": 350, "vesselMaterial": "glass", "exposedAreaM2": 0.042, "recordSeconds": 600, "stages": [{"seconds": 7200, "surroundingsC": 4, "heatTransferWM2K": 10}]""";
+        + """, "batchG": 450, "startC": 72, "vesselG": 350, "vesselMaterial": "glass", "exposedAreaM2": """
+        + """0.042, "recordSeconds": 600, "stages": [{"seconds": 7200, "surroundingsC": 4, "heatTransferWM2K": 10}]""";
 
     public static IEnumerable<Calculation> All { get; } =
     [
@@ -36,7 +37,8 @@ internal static class MeltCalculations
             Topic,
             "heatBalance",
             "What an addition does to the temperature of a melt.",
-            """{"formula": {"beeswax": 20, "sunflower oil": 80}, "meltG": 300, "meltC": 72, "addFormula": {"castor oil": 1}, "addG": 60, "addC": 18}""",
+            """{"formula": {"beeswax": 20, "sunflower oil": 80}, "meltG": 300,"""
+                + """ "meltC": 72, "addFormula": {"castor oil": 1}, "addG": 60, "addC": 18}""",
             BalanceOf
         ),
         new(Topic, "dewPoint", "Whether a chilled bowl or lid sweats.", """{"airC": 22, "rhPct": 60, "surfaceC": 4}""", fields =>
@@ -60,7 +62,8 @@ internal static class MeltCalculations
             Topic,
             "parcel",
             "What a parcel goes through on its route.",
-            """{"formula": {"beeswax": 8, "shea butter": 30, "sunflower oil": 62}, "productG": 50, "exposedAreaM2": 0.01, "insulationM2KW": 0.3, "startC": 20, "hourlyC": [22, 30, 46, 46, 40, 24]}""",
+            """{"formula": {"beeswax": 8, "shea butter": 30, "sunflower oil": 62}, "productG": 50,"""
+                + """ "exposedAreaM2": 0.01, "insulationM2KW": 0.3, "startC": 20, "hourlyC": [22, 30, 46, 46, 40, 24]}""",
             ParcelOf
         ),
         new(

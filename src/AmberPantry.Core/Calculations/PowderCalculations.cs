@@ -8,7 +8,8 @@ internal static class PowderCalculations
 {
     private const string Topic = "powder";
     private const string Mix =
-        """{"items": [{"id": "starch_arrowroot", "g": 70}, {"id": "kaolin", "g": 20}, {"id": "zinc_oxide", "g": 10}], "liquids": [{"g": 3, "densityGMl": 0.92}]""";
+        """{"items": [{"id": "starch_arrowroot", "g": 70}, {"id": "kaolin", "g": """
+        + """20}, {"id": "zinc_oxide", "g": 10}], "liquids": [{"g": 3, "densityGMl": 0.92}]""";
 
     public static IEnumerable<Calculation> All { get; } =
     [

@@ -14,7 +14,8 @@ internal static class ScentCalculations
             Topic,
             "blendAmounts",
             "A scent idea in grams.",
-            """{"mode": "percent", "batchG": 250, "scentPct": 1, "items": [{"id": "lavender", "amount": 60}, {"id": "cedarwood_atlas", "amount": 40}]}""",
+            """{"mode": "percent", "batchG": 250, "scentPct": 1, "items": """
+                + """[{"id": "lavender", "amount": 60}, {"id": "cedarwood_atlas", "amount": 40}]}""",
             AmountsOf
         ),
         new(

@@ -197,18 +197,19 @@ internal static class StabilityCalculations
     private static WaterPhase Water(Fields fields)
     {
         double Grams(string name) => fields.Number(name, 0, double.PositiveInfinity, 0);
-        return new WaterPhase(
-            Grams("waterG"),
-            Grams("honeyG"),
-            Grams("glycerolG"),
-            Grams("propyleneGlycolG"),
-            Grams("sorbitolG"),
-            Grams("sucroseG"),
-            Grams("glucoseG"),
-            Grams("fructoseG"),
-            Grams("saltG"),
-            fields.OptionalNumber("measuredAw", 0, 1)
-        );
+        return new WaterPhase
+        {
+            WaterG = Grams("waterG"),
+            HoneyG = Grams("honeyG"),
+            GlycerolG = Grams("glycerolG"),
+            PropyleneGlycolG = Grams("propyleneGlycolG"),
+            SorbitolG = Grams("sorbitolG"),
+            SucroseG = Grams("sucroseG"),
+            GlucoseG = Grams("glucoseG"),
+            FructoseG = Grams("fructoseG"),
+            SaltG = Grams("saltG"),
+            MeasuredAw = fields.OptionalNumber("measuredAw", 0, 1),
+        };
     }
 
     private static DateOnly? Date(Fields fields, string name)

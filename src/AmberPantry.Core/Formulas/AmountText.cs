@@ -13,7 +13,8 @@ public sealed record AmountLine(string Material, double? Grams, double? Parts, b
 
 public sealed record AmountShare(string Material, decimal Percent, bool FromVolume);
 
-/// <summary>Reads amounts the way makers write them: "2 parts", "75 g", "2.6 oz", "1 tbsp", "1/2 cup", "20 drops". Fluid ounces are written "fl oz".</summary>
+/// <summary>Reads amounts the way makers write them: "2 parts", "75 g", "2.6 oz", "1 tbsp", "1/2 cup", "20 drops". Fluid ounces are written "fl
+/// oz".</summary>
 public static partial class AmountText
 {
     /// <summary>Millilitres in each measure.</summary>

@@ -53,7 +53,8 @@ public static class EditWords
 
         if (before.Batch != after.Batch)
         {
-            return $"batch {before.Batch.Grams.ToString("0.##", CultureInfo.InvariantCulture)} → {after.Batch.Grams.ToString("0.##", CultureInfo.InvariantCulture)} g";
+            return $"batch {before.Batch.Grams.ToString("0.##", CultureInfo.InvariantCulture)} "
+                + $"→ {after.Batch.Grams.ToString("0.##", CultureInfo.InvariantCulture)} g";
         }
 
         return before.PourC != after.PourC ? "pour temperature changed"

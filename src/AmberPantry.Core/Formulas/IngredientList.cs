@@ -116,7 +116,8 @@ public static class IngredientList
         );
     }
 
-    /// <summary>The share nearest to <paramref name="wanted"/> that fits; <paramref name="fits"/> holds from some point on toward <paramref name="safe"/>.</summary>
+    /// <summary>The share nearest to <paramref name="wanted"/> that fits; <paramref name="fits"/> holds from some point on toward
+    /// <paramref name="safe"/>.</summary>
     private static double Edge(double wanted, double safe, Func<double, bool> fits)
     {
         if (fits(wanted))

@@ -33,7 +33,8 @@ public static class Weighing
     public const double RoughAbovePercent = 2;
     public const double NotWeighableAbovePercent = 10;
 
-    /// <exception cref="Refusal">E_RANGE for a batch or step not above 0, a share not above 0, or shares that miss 100 by more than 0.0001.</exception>
+    /// <exception cref="Refusal">E_RANGE for a batch or step not above 0, a share not above 0, or shares that miss 100 by more than
+    /// 0.0001.</exception>
     public static WeighingSheet Weigh(decimal batchG, IReadOnlyList<WeighRequestLine> lines, Scale scale)
     {
         if (batchG <= 0)

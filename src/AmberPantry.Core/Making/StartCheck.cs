@@ -35,7 +35,8 @@ public sealed record StartCheck(string Revision, IReadOnlyList<Finding> Stops)
                 Codes.NotSigned,
                 "signature.stops",
                 string.Join(", ", gate.Missing),
-                $"{gate.Missing.Count} {(gate.Missing.Count == 1 ? "stop has" : "stops have")} not been read: {first.Sentence.Replace("**", "", StringComparison.Ordinal)}",
+                $"{gate.Missing.Count} {(gate.Missing.Count == 1 ? "stop has" : "stops have")} "
+                    + $"not been read: {first.Sentence.Replace("**", "", StringComparison.Ordinal)}",
                 "Read each, mend it or put your name to it, then begin."
             );
         }

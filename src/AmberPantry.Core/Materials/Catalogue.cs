@@ -13,19 +13,20 @@ public static class Catalogue
     {
         var id = row.Text("material");
         string? Key(string column) => row.Text(column) is { Length: > 0 } key ? key : null;
-        var keys = new TableKeys(
-            Key("melt"),
-            Key("melts_like"),
-            Key("fat"),
-            Key("powder"),
-            Key("fizz"),
-            Key("base"),
-            Key("colourant"),
-            Key("antioxidant"),
-            Key("preservative"),
-            Key("scent"),
-            Key("uv")
-        );
+        var keys = new TableKeys
+        {
+            Melt = Key("melt"),
+            MeltsLike = Key("melts_like"),
+            Fat = Key("fat"),
+            Powder = Key("powder"),
+            Fizz = Key("fizz"),
+            Base = Key("base"),
+            Colourant = Key("colourant"),
+            Antioxidant = Key("antioxidant"),
+            Preservative = Key("preservative"),
+            Scent = Key("scent"),
+            Uv = Key("uv"),
+        };
         var role = row.Word<Role>("role");
         return new Material
         {

@@ -86,20 +86,20 @@ public enum Humectant
 }
 
 /// <summary>A material's rows in the tables of the science; null where it has none of its own.</summary>
-public sealed record TableKeys(
-    string? Melt = null,
-    string? MeltsLike = null,
-    string? Fat = null,
-    string? Powder = null,
-    string? Fizz = null,
-    string? Base = null,
-    string? Colourant = null,
-    string? Antioxidant = null,
-    string? Preservative = null,
-    string? Scent = null,
-    string? Uv = null
-)
+public sealed record TableKeys
 {
+    public string? Melt { get; init; }
+    public string? MeltsLike { get; init; }
+    public string? Fat { get; init; }
+    public string? Powder { get; init; }
+    public string? Fizz { get; init; }
+    public string? Base { get; init; }
+    public string? Colourant { get; init; }
+    public string? Antioxidant { get; init; }
+    public string? Preservative { get; init; }
+    public string? Scent { get; init; }
+    public string? Uv { get; init; }
+
     /// <summary>Whether it dissolves in the melted fats: it has a melting make-up, is taken for one that has, or is an oil.</summary>
     public bool MeltsWithFat(Role role) => Melt is not null || MeltsLike is not null || (Fat is not null && role == Role.Oil);
 }

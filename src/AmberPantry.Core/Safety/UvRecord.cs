@@ -3,25 +3,36 @@ using System.Globalization;
 namespace AmberPantry.Core.Safety;
 
 /// <summary>A sun filter as understood from public lists: every maximum and solubility is to be verified.</summary>
-/// <param name="Form">mineral, liquid, crystal or particle.</param>
-/// <param name="Phase">oil, water or dispersion.</param>
-/// <param name="Covers">0 none, 1 partial, 2 main for uvb, uva2, uva1.</param>
-/// <param name="Maxima">By column: "no" is not permitted, blank is not given.</param>
-/// <param name="SolubilityPct">g per 100 g of solvent at 25 °C by solvent.</param>
-public sealed record UvFilter(
-    string Id,
-    string Inci,
-    string Name,
-    string Form,
-    string Phase,
-    IReadOnlyDictionary<string, int> Covers,
-    IReadOnlyDictionary<string, string> Maxima,
-    string Nano,
-    IReadOnlyDictionary<string, double> SolubilityPct,
-    double SolubilityInLiquidFilterPct,
-    string Source
-)
+public sealed record UvFilter
 {
+    // What it is.
+
+    public required string Id { get; init; }
+    public required string Inci { get; init; }
+    public required string Name { get; init; }
+
+    /// <summary>mineral, liquid, crystal or particle.</summary>
+    public required string Form { get; init; }
+
+    /// <summary>oil, water or dispersion.</summary>
+    public required string Phase { get; init; }
+
+    // What is known of it.
+
+    /// <summary>0 none, 1 partial, 2 main for uvb, uva2, uva1.</summary>
+    public required IReadOnlyDictionary<string, int> Covers { get; init; }
+
+    /// <summary>By column: "no" is not permitted, blank is not given.</summary>
+    public required IReadOnlyDictionary<string, string> Maxima { get; init; }
+
+    public required string Nano { get; init; }
+
+    /// <summary>g per 100 g of solvent at 25 °C by solvent.</summary>
+    public required IReadOnlyDictionary<string, double> SolubilityPct { get; init; }
+
+    public required double SolubilityInLiquidFilterPct { get; init; }
+    public required string Source { get; init; }
+
     public static IReadOnlyList<string> Bands { get; } = ["uvb", "uva2", "uva1"];
 
     public static IReadOnlyList<string> Solvents { get; } = ["alkyl_benzoate", "mct", "light_ester", "plant_oil"];
@@ -30,19 +41,20 @@ public sealed record UvFilter(
 
     public static IReadOnlyDictionary<string, UvFilter> All { get; } =
         DataTable
-            .Read("Safety.Data.uv-filters.csv", row => new UvFilter(
-                row.Text("id"),
-                row.Text("inci"),
-                row.Text("common_name"),
-                row.Text("form"),
-                row.Text("phase"),
-                Bands.ToDictionary(band => band, band => (int)row.Number(band)),
-                MaxColumns.ToDictionary(column => column, row.Text),
-                row.Text("nano"),
-                Solvents.ToDictionary(solvent => solvent, solvent => row.Number($"sol_{solvent}")),
-                row.Number("sol_liquid_filter"),
-                row.Text("source")
-            ))
+            .Read("Safety.Data.uv-filters.csv", row => new UvFilter
+            {
+                Id = row.Text("id"),
+                Inci = row.Text("inci"),
+                Name = row.Text("common_name"),
+                Form = row.Text("form"),
+                Phase = row.Text("phase"),
+                Covers = Bands.ToDictionary(band => band, band => (int)row.Number(band)),
+                Maxima = MaxColumns.ToDictionary(column => column, row.Text),
+                Nano = row.Text("nano"),
+                SolubilityPct = Solvents.ToDictionary(solvent => solvent, solvent => row.Number($"sol_{solvent}")),
+                SolubilityInLiquidFilterPct = row.Number("sol_liquid_filter"),
+                Source = row.Text("source"),
+            })
             .ToDictionary(filter => filter.Id);
 
     /// <summary>Legal maximum in percent; null when not permitted or not listed.</summary>
@@ -60,21 +72,34 @@ public sealed record UvFilterStatus(string Id, double Pct, double? Max, string S
 public sealed record UvSolubility(string Id, double CapacityPct, double Ratio);
 
 /// <summary>A record of sun filters against legal maxima. It never tells how well they protect: no factor, no rating, no hours.</summary>
-/// <param name="Spf">Always null: protection is measured by accredited laboratories (ISO 24444, ISO 24443).</param>
-/// <param name="Bands">A list of what is recorded, not a protection figure.</param>
-/// <param name="Crowding">Filters compete for the same solvent: above 1 crystals are likely.</param>
-public sealed record UvRecord(
-    object? Spf,
-    IReadOnlyList<UvFilterStatus> PerFilter,
-    IReadOnlyDictionary<string, string> Bands,
-    bool AllBandsRecorded,
-    IReadOnlyList<UvSolubility> Solubility,
-    double Crowding,
-    string SolubilityStatus,
-    string Legal,
-    IReadOnlyList<string> Flags
-)
+public sealed record UvRecord
 {
+    // What is recorded.
+
+    /// <summary>Always null: protection is measured by accredited laboratories (ISO 24444, ISO 24443).</summary>
+    public required object? Spf { get; init; }
+
+    public required IReadOnlyList<UvFilterStatus> PerFilter { get; init; }
+
+    /// <summary>A list of what is recorded, not a protection figure.</summary>
+    public required IReadOnlyDictionary<string, string> Bands { get; init; }
+
+    public required bool AllBandsRecorded { get; init; }
+
+    // Whether it stays dissolved.
+
+    public required IReadOnlyList<UvSolubility> Solubility { get; init; }
+
+    /// <summary>Filters compete for the same solvent: above 1 crystals are likely.</summary>
+    public required double Crowding { get; init; }
+
+    public required string SolubilityStatus { get; init; }
+
+    // The answer.
+
+    public required string Legal { get; init; }
+    public required IReadOnlyList<string> Flags { get; init; }
+
     public static IReadOnlyList<string> Markets { get; } = ["eu", "uk", "us", "au", "ca"];
 
     public static IReadOnlyList<string> Areas { get; } = ["face", "body", "lip"];
@@ -136,22 +161,25 @@ public sealed record UvRecord(
                 }),
         ];
         var crowding = Math.Min(Unbounded, solubility.Sum(one => one.Ratio));
-        return new UvRecord(
-            null,
-            per,
-            bands,
-            bands["uvb"] == "main" && bands["uva2"] != "none" && bands["uva1"] == "main",
-            solubility,
-            crowding,
-            solubility.Length == 0 ? "none_needed"
+        return new UvRecord
+        {
+            Spf = null,
+            PerFilter = per,
+            Bands = bands,
+            AllBandsRecorded = bands["uvb"] == "main" && bands["uva2"] != "none" && bands["uva1"] == "main",
+            Solubility = solubility,
+            Crowding = crowding,
+            SolubilityStatus =
+                solubility.Length == 0 ? "none_needed"
                 : Near.Above(crowding, 1) ? "crystals_likely"
                 : Near.Above(crowding, 0.7) ? "near"
                 : "ok",
-            per.Any(one => one.Status == "not_permitted") ? "not_permitted"
+            Legal =
+                per.Any(one => one.Status == "not_permitted") ? "not_permitted"
                 : per.Any(one => one.Status == "over") ? "over"
                 : "ok",
-            [.. FlagsOf(market, filters)]
-        );
+            Flags = [.. FlagsOf(market, filters)],
+        };
     }
 
     private static IEnumerable<string> FlagsOf(string market, IReadOnlyList<(UvFilter Filter, double Pct)> filters)

@@ -105,7 +105,8 @@ public abstract class CopyPart<TRow> : CopyPart
             Check(row, into, Path(into, ""));
             if (!seen.Add(KeyOf(row)))
             {
-                throw new Refusal(Codes.Twice, Path(into, "key"), NameOf(row), $"“{NameOf(row)}” stands in the copy twice.", "Keep one of the two.");
+                var name = NameOf(row);
+                throw new Refusal(Codes.Twice, Path(into, "key"), name, $"“{name}” stands in the copy twice.", "Keep one of the two.");
             }
 
             rows.Add(row);

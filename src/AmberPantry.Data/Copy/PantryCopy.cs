@@ -77,7 +77,8 @@ public static class PantryCopy
                 NewestNumber = coalesce((SELECT max(Number) FROM Trials WHERE FormulaId = Formulas.Id), 0);
             UPDATE Formulas SET
                 NewestTrial = coalesce((SELECT Id FROM Trials WHERE FormulaId = Formulas.Id AND Number = NewestNumber), 0),
-                Family = coalesce((SELECT json_extract(Content, '$.family') FROM Trials WHERE FormulaId = Formulas.Id AND Number = NewestNumber), Family);
+                Family = coalesce(
+                    (SELECT json_extract(Content, '$.family') FROM Trials WHERE FormulaId = Formulas.Id AND Number = NewestNumber), Family);
             UPDATE Batches SET
                 ObservationCount = (SELECT count(*) FROM Observations WHERE BatchId = Batches.Id),
                 Pressed = EXISTS (SELECT 1 FROM Observations WHERE BatchId = Batches.Id AND Kind = 'ThumbPress');

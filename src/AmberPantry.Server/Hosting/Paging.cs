@@ -70,7 +70,10 @@ internal static class Paging
         }
 
         var cut = text.Length > LongestSearch ? text[..LongestSearch] : text;
-        return $"%{cut.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
+        var escaped = cut.Replace("\\", "\\\\", StringComparison.Ordinal)
+            .Replace("%", "\\%", StringComparison.Ordinal)
+            .Replace("_", "\\_", StringComparison.Ordinal);
+        return $"%{escaped}%";
     }
 
     /// <summary>Keeps a page of what was read with one row more.</summary>

@@ -26,7 +26,8 @@ internal static class WireJson
     }
 }
 
-/// <summary>The shapes that go over the wire, worked out when the program is built: finding them by reflection cost most of the first request.</summary>
+/// <summary>The shapes that go over the wire, worked out when the program is built: finding them by reflection cost most of the first
+/// request.</summary>
 /// <remarks>A shape that is missing here still works; its first use is only slower.</remarks>
 [JsonSourceGenerationOptions(GenerationMode = JsonSourceGenerationMode.Metadata)]
 [JsonSerializable(typeof(Health))]

@@ -202,7 +202,8 @@ internal static class TodayViews
         new(
             $"slump-{layer.Batch}",
             Severity.Fix,
-            $"{layer.Units} {Plural(layer.Unit, layer.Units)} of {layer.Name} {(layer.Units == 1 ? "slumps" : "slump")} at **{say.Temperature(layer.SlumpC)}**. "
+            $"{layer.Units} {Plural(layer.Unit, layer.Units)} of {layer.Name} "
+                + $"{(layer.Units == 1 ? "slumps" : "slump")} at **{say.Temperature(layer.SlumpC)}**. "
                 + $"Tomorrow’s {hottest.Name}: **{say.Temperature(hottest.TomorrowC)}**.",
             LookKind.HoldBack,
             layer.Batch

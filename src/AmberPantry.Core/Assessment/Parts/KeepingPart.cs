@@ -41,12 +41,13 @@ internal static class KeepingReading
 
         // In a dry bath product a binder's water leaves again; what stays is judged by caking and gas.
         var bath = subject.Family.Nature == FamilyNature.Bath;
-        var phase = new WaterPhase(
-            subject.There.Sum(pair => (double)pair.Line.Percent * pair.Material.WaterFraction),
-            HoneyG: Holds(Humectant.Honey),
-            GlycerolG: Holds(Humectant.Glycerol),
-            PropyleneGlycolG: Holds(Humectant.PropyleneGlycol)
-        );
+        var phase = new WaterPhase
+        {
+            WaterG = subject.There.Sum(pair => (double)pair.Line.Percent * pair.Material.WaterFraction),
+            HoneyG = Holds(Humectant.Honey),
+            GlycerolG = Holds(Humectant.Glycerol),
+            PropyleneGlycolG = Holds(Humectant.PropyleneGlycol),
+        };
         (string, double)[] items =
         [
             .. subject
@@ -122,7 +123,8 @@ public sealed record KeepingPart(Keeping Oils, Preservation Preservation, Waterl
             .. subject.There.Where(pair => pair.Material.Lipid is not null).Select(pair => (pair.Material.Lipid!, (double)pair.Line.Percent)),
         ]);
         yield return new(
-            $"is how readily the fats oxidise{(blend.TopContributor is { } top ? $"; {Lipid.All[top].Name} brings {100 * blend.TopShare:0} % of it" : "")}",
+            "is how readily the fats oxidise"
+                + (blend.TopContributor is { } top ? $"; {Lipid.All[top].Name} brings {100 * blend.TopShare:0} % of it" : ""),
             blend.X,
             "",
             "Fatemi and Hammond (1980), with corrections for oils that keep unlike their acids"

@@ -259,7 +259,10 @@ public sealed record Balance(IReadOnlyList<BalanceAnswer> Answers, BalanceConfli
 
         var mixture = new Mixture(parts, Search(parts, musts, _ => 0));
         string Demand(BalanceTarget target) =>
-            $"{target.Measure}{(target.AtC is { } at ? $" at {at:0.#} °C" : "")} {(target.Low is { } low ? $"at least {low:0.##}" : "")}{(target is { Low: not null, High: not null } ? ", " : "")}{(target.High is { } high ? $"at most {high:0.##}" : "")}";
+            $"{target.Measure}{(target.AtC is { } at ? $" at {at:0.#} °C" : "")} "
+            + (target.Low is { } low ? $"at least {low:0.##}" : "")
+            + (target is { Low: not null, High: not null } ? ", " : "")
+            + (target.High is { } high ? $"at most {high:0.##}" : "");
         var says = string.Join("; ", musts.Select(target => $"{Demand(target)} comes to {mixture.Of(target):0.##}"));
         return new BalanceConflict(
             [.. musts.Select(Demand)],

@@ -44,7 +44,8 @@ public sealed class MixFinder(MaterialShelf shelf, Workshop workshop, FamilyRegi
                 Codes.Unreachable,
                 "holdsAtC",
                 holdsAtC,
-                $"No mix of these and the two usual waxes holds at {start.Say.Temperature(holdsAtC)}; the best slumps at {start.Say.Temperature(best.SlumpC ?? -5)}.",
+                $"No mix of these and the two usual waxes holds at "
+                    + $"{start.Say.Temperature(holdsAtC)}; the best slumps at {start.Say.Temperature(best.SlumpC ?? -5)}.",
                 "Let a kept line go, or add a harder wax."
             );
         }

@@ -25,7 +25,8 @@ internal sealed class Weighable : IRule
             Id = "weighable",
             Severity = cannot ? Severity.Fix : Severity.Watch,
             Sentence =
-                $"{material.Name} is {subject.Say.Weight(worst.Grams)}: your scale is off by about **{worst.ErrorPercent:0.#}{Wording.Narrow}%** there"
+                $"{material.Name} is {subject.Say.Weight(worst.Grams)}: your "
+                + $"scale is off by about **{worst.ErrorPercent:0.#}{Wording.Narrow}%** there"
                 + (bad > 1 ? $", and {bad - 1} more {(bad == 2 ? "line is" : "lines are")} rough." : "."),
             Numbers = [new("weighing error", worst.ErrorPercent, "%"), new("limit", Weighing.RoughAbovePercent, "%")],
             Because = "Display step and repeatability of the scale, against the line's weight; above 2 % is rough, above 10 % cannot be weighed.",
@@ -70,7 +71,8 @@ internal sealed class Weighable : IRule
             return null;
         }
 
-        return $"Or premix 1 part {Wording.Brief(material.Name)} with 9 of {Wording.Brief(oil.Name)}: weigh {subject.Say.Weight(line.ExactG * 10)} of it and {subject.Say.Weight(line.ExactG * 9)} less oil.";
+        return $"Or premix 1 part {Wording.Brief(material.Name)} with 9 of {Wording.Brief(oil.Name)}: "
+            + $"weigh {subject.Say.Weight(line.ExactG * 10)} of it and {subject.Say.Weight(line.ExactG * 9)} less oil.";
     }
 }
 
@@ -105,7 +107,8 @@ internal sealed class Complete : IRule
                 Id = "estimated",
                 Severity = Severity.Note,
                 Sentence =
-                    $"**{subject.Melt.EstimatedPercent:0.#}{Wording.Narrow}%** of the fat has estimated crystals: take each temperature as about {subject.Say.Degrees(subject.Melt.DoubtC)} either way.",
+                    $"**{subject.Melt.EstimatedPercent:0.#}{Wording.Narrow}%** of the fat has estimated "
+                    + $"crystals: take each temperature as about {subject.Say.Degrees(subject.Melt.DoubtC)} either way.",
                 Numbers = [new("estimated lipid", subject.Melt.EstimatedPercent, "%"), new("doubt", subject.Melt.DoubtC, "°C")],
                 Because = "Measured spectra are good to 2 °C and a factor 1.4, estimates to 4 °C and a factor 2.",
                 Gap = _ => 0,

@@ -45,7 +45,8 @@ internal sealed class FizzBalanced : IRule
                 Id = "acid-left",
                 Severity = Severity.Fix,
                 Sentence =
-                    $"Acid is left over: {balance.SodaToAcid:0.00} of soda to 1 of acid, **{balance.NeutralSodaToAcid:0.00}** is even. It stings and wastes acid.",
+                    $"Acid is left over: {balance.SodaToAcid:0.00} of soda to 1 of "
+                    + $"acid, **{balance.NeutralSodaToAcid:0.00}** is even. It stings and wastes acid.",
                 Numbers = [new("soda to acid", balance.SodaToAcid ?? 0, ""), new("even", balance.NeutralSodaToAcid ?? 0, "")],
                 Because = "Citric acid takes three of bicarbonate: 1.31 g of soda to 1 g anhydrous, 1.20 to 1 of the hydrate.",
                 Gap = other => (other.BathMix.AcidMol / Math.Max(1e-6, 1.05 * other.BathMix.BaseMol)) - 1,
@@ -78,7 +79,8 @@ internal sealed class FizzBalanced : IRule
             Id = "soda-left",
             Severity = left > MuchSodaLeftPct ? Severity.Watch : Severity.Note,
             Sentence =
-                $"**{left:0.0} g** of soda in 100 g stays unmatched: a soak of about pH {subject.Bath.Ph?.PhFresh:0.0}, gas {balance.Co2L:0.0} litres from 100 g.",
+                $"**{left:0.0} g** of soda in 100 g stays unmatched: a soak of about "
+                + $"pH {subject.Bath.Ph?.PhFresh:0.0}, gas {balance.Co2L:0.0} litres from 100 g.",
             Numbers = [new("soda left", left, "%"), new("limit", MuchSodaLeftPct, "%")],
             Because = "Moles of acid against bicarbonate; gas at 25 °C. Some leave soda on purpose: it softens water and skin.",
             Gap = other => ((other.Bath?.Balance?.LeftSodaPct ?? 100) / MuchSodaLeftPct) - 1,
@@ -113,7 +115,8 @@ internal sealed class FizzyWater : IRule
             Id = "fizzy-water",
             Severity = over ? Severity.Stop : Severity.Watch,
             Sentence =
-                $"**{water:0.#} g** of water in a kilogram {(over ? "starts it in the bowl" : "is within today's budget")}: about {damp.GasLostPct:0}{Wording.Narrow}% of the gas is gone before the tub.",
+                $"**{water:0.#} g** of water in a kilogram {(over ? "starts it in the bowl" : "is within today's budget")}: "
+                + $"about {damp.GasLostPct:0}{Wording.Narrow}% of the gas is gone before the tub.",
             Numbers = [new("water", water, "g/kg"), new("budget today", damp.BudgetGPerKg, "g/kg")],
             Because =
                 "Water from every liquid by its own share; the budget falls with the room's humidity. An estimate, to be learnt from your batches.",
@@ -148,10 +151,12 @@ internal sealed class DrawsWater : IRule
             Id = "draws-water",
             Severity = air.Index >= 70 ? Severity.Fix : Severity.Watch,
             Sentence =
-                $"At {bath.RhPct:0}{Wording.Narrow}% humidity it {Says(air.Band)}: {name} draws water{(air.CrhMixPct is { } crh ? $", the mix from about **{crh:0}{Wording.Narrow}%**" : "")}.",
+                $"At {bath.RhPct:0}{Wording.Narrow}% humidity it {Says(air.Band)}: {name} draws "
+                + $"water{(air.CrhMixPct is { } crh ? $", the mix from about **{crh:0}{Wording.Narrow}%**" : "")}.",
             Numbers = [new("caking index", air.Index, ""), new("limit", CakesFrom, "")],
             Because =
-                "Critical humidity of each salt at 25 °C, lowered by its neighbours (after Ross 1975, weaker exponent), with the oil between the grains. An estimate.",
+                "Critical humidity of each salt at 25 °C, lowered by its neighbours "
+                + "(after Ross 1975, weaker exponent), with the oil between the grains. An estimate.",
             Advice = "Closed jars keep it four times better: pack the day it is dry.",
             Gap = other => other.Bath is { } after ? (after.Air.Index / CakesFrom) - 1 : 0,
             Swaps =
@@ -189,7 +194,8 @@ internal sealed class FloatsInTub : IRule
                 Id = "floats",
                 Severity = tub.Lenient == "ok" ? Severity.Note : Severity.Watch,
                 Sentence =
-                    $"**{tub.FreeOilPerBathG:0.0} g** of oil and scent in a bath of {bath.PortionG:0} g floats by the strict school{(tub.SchoolsDiffer ? "; fizz and foamer are enough by the lenient one" : "")}.",
+                    $"**{tub.FreeOilPerBathG:0.0} g** of oil and scent in a bath of {bath.PortionG:0} g "
+                    + $"floats by the strict school{(tub.SchoolsDiffer ? "; fizz and foamer are enough by the lenient one" : "")}.",
                 Numbers = [new("solubiliser to oil", tub.StrictRatio ?? 0, ""), new("enough", 1, "")],
                 Because = "Grams of solubiliser against oil and scent, one to one for a milky bath. Some hold that foam powder and fizz disperse it.",
                 Gap = other => other.Bath is { } after ? 1 - Math.Min(1, after.Tub.StrictRatio ?? 1) : 0,
@@ -222,7 +228,8 @@ internal sealed class FloatsInTub : IRule
                 Id = "bath-scent",
                 Severity = Severity.Fix,
                 Sentence =
-                    $"**{tub.ScentPerBathG:0.00} g** of scent in one bath is above {most:0.0} g, the most {(most > 0.5 ? "for dispersed" : "for floating")} scent.",
+                    $"**{tub.ScentPerBathG:0.00} g** of scent in one bath is above "
+                    + $"{most:0.0} g, the most {(most > 0.5 ? "for dispersed" : "for floating")} scent.",
                 Numbers = [new("scent per bath", tub.ScentPerBathG, "g"), new("limit", most, "g")],
                 Because = "Conservative default for mucous membranes in a bath; the supplier's certificate and local rules decide.",
                 Gap = other => other.Bath is { } after ? (after.Tub.ScentPerBathG / (after.Tub.Strict == "ok" ? 0.6 : 0.2)) - 1 : 0,
@@ -263,7 +270,8 @@ internal sealed class PieceHolds : IRule
             Id = "piece-holds",
             Severity = Severity.Note,
             Sentence =
-                $"Pressed well it is {hardness.Band}, **{hardness.Index:0}** of 100: {(hardness.Band == "hard" ? "slow to fizz" : "handle with care")}.",
+                $"Pressed well it is {hardness.Band}, **{hardness.Index:0}** "
+                + $"of 100: {(hardness.Band == "hard" ? "slow to fizz" : "handle with care")}.",
             Numbers = [new("hardness", hardness.Index, ""), new("firm from", 45, "")],
             Because = "Ranked estimate from tartar, clay, solid fat and binder against starch, foamer and coarse salt.",
             Gap = other => other.Bath?.Hardness is { } after ? (hardness.Band == "hard" ? (after.Index / 70) - 1 : 1 - (after.Index / 45)) : 0,

@@ -32,7 +32,8 @@ internal sealed class HoldsShape : IRule
             Severity = fails ? Severity.Fix : Severity.Watch,
             Sentence = fails
                 ? $"{slumps}; your {hottest.Name} reaches **{subject.Say.Temperature(hottest.TemperatureC)}**."
-                : $"{slumps}: only {subject.Say.Degrees((subject.SlumpC ?? 0) - hottest.TemperatureC)} above your {hottest.Name}, less than the {subject.Say.Degrees(SpareC)} to spare.",
+                : $"{slumps}: only {subject.Say.Degrees((subject.SlumpC ?? 0) - hottest.TemperatureC)} "
+                    + $"above your {hottest.Name}, less than the {subject.Say.Degrees(SpareC)} to spare.",
             Numbers = [new("slump", subject.SlumpC ?? TemperatureGrid.Ruler.FirstC, "°C"), new(hottest.Name, hottest.TemperatureC, "°C")],
             AtC = hottest.TemperatureC,
             Because = "Slump is the highest temperature at which the yield value is 2 kPa or more; stock needs 3 °C to spare.",
@@ -73,7 +74,8 @@ internal sealed class PicksUpCold : IRule
             Id = "picks-up-cold",
             Severity = Severity.Watch,
             Sentence =
-                $"At {subject.Say.Temperature(cold.TemperatureC)} it is {MatterStates.Word(MatterStates.At(firmness))}, **{Wording.Pressure(firmness)}**: "
+                $"At {subject.Say.Temperature(cold.TemperatureC)} it is "
+                + $"{MatterStates.Word(MatterStates.At(firmness))}, **{Wording.Pressure(firmness)}**: "
                 + $"a {subject.Family.Name} picks up easily below {Wording.Pressure(most)}.",
             Numbers = [new("firmness", firmness, "kPa"), new("limit", most, "kPa")],
             AtC = cold.TemperatureC,
@@ -138,7 +140,8 @@ internal sealed class StickStands : IRule
             Id = "stick-stands",
             Severity = Severity.Fix,
             Sentence =
-                $"A stick should stand **{subject.Say.Temperature(least)}**; this one slumps at **{subject.Say.Temperature(subject.SlumpC ?? TemperatureGrid.Ruler.FirstC)}**.",
+                $"A stick should stand **{subject.Say.Temperature(least)}**; this one "
+                + $"slumps at **{subject.Say.Temperature(subject.SlumpC ?? TemperatureGrid.Ruler.FirstC)}**.",
             Numbers = [new("slump", subject.SlumpC ?? TemperatureGrid.Ruler.FirstC, "°C"), new("limit", least, "°C")],
             AtC = least,
             Because = "Usual least slump of sticks carried on the body.",
@@ -168,7 +171,8 @@ internal sealed class SolidOnSkin : IRule
                 Id = "skin-drag",
                 Severity = Severity.Watch,
                 Sentence =
-                    $"On skin at {subject.Say.Temperature(SkinC)} **{solid:0.0}{Wording.Narrow}%** stays solid: above {most:0}{Wording.Narrow}% a {subject.Family.Name} drags.",
+                    $"On skin at {subject.Say.Temperature(SkinC)} **{solid:0.0}{Wording.Narrow}%** "
+                    + $"stays solid: above {most:0}{Wording.Narrow}% a {subject.Family.Name} drags.",
                 Numbers = [new("solid at 33 °C", solid, "%"), new("limit", most, "%")],
                 AtC = SkinC,
                 Because = "Solids at skin temperature: up to 2 % melts away, 8 % cushions, 15 % leaves a film, more drags.",
@@ -218,7 +222,8 @@ internal sealed class PourTemperature : IRule
                 Id = "pour-cold",
                 Severity = Severity.Fix,
                 Sentence =
-                    $"Poured at **{subject.Say.Temperature(pour)}** it will set in layers with a sink hole: it turns cloudy at {subject.Say.Temperature(clear)}.",
+                    $"Poured at **{subject.Say.Temperature(pour)}** it will set in "
+                    + $"layers with a sink hole: it turns cloudy at {subject.Say.Temperature(clear)}.",
                 Numbers = [new("pour", pour, "°C"), new("clear", clear, "°C")],
                 AtC = pour,
                 Because = "Pour 5 to 15 °C above the temperature at which the melt clears.",
@@ -234,7 +239,8 @@ internal sealed class PourTemperature : IRule
                 Id = "pour-hot",
                 Severity = Severity.Watch,
                 Sentence =
-                    $"Poured at **{subject.Say.Temperature(pour)}** it shrinks to a dent and wets the lid; {subject.Say.BareTemperature(from)} to {subject.Say.Temperature(to)} is enough.",
+                    $"Poured at **{subject.Say.Temperature(pour)}** it shrinks to a dent and "
+                    + $"wets the lid; {subject.Say.BareTemperature(from)} to {subject.Say.Temperature(to)} is enough.",
                 Numbers = [new("pour", pour, "°C"), new("highest useful", to, "°C")],
                 AtC = pour,
                 Because = "Pour 5 to 15 °C above the temperature at which the melt clears.",

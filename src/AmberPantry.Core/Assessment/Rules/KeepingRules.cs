@@ -26,11 +26,15 @@ internal sealed class StaysFresh : IRule
             Id = "keeping",
             Severity = shortLived ? Severity.Watch : Severity.Note,
             Sentence =
-                $"Keeps **about {keeping.Months:0} months** at {subject.Say.Temperature(subject.Workshop.WorkroomC)}{by}{(keeping.WeakestMonths is { } weak && Math.Abs(weak - keeping.DilutedMonths) >= 2 ? $"; {weak:0} if the weakest oil decides" : "")}.",
+                $"Keeps **about {keeping.Months:0} months** at {subject.Say.Temperature(subject.Workshop.WorkroomC)}{by}"
+                + (
+                    keeping.WeakestMonths is { } weak && Math.Abs(weak - keeping.DilutedMonths) >= 2 ? $"; {weak:0} if the weakest oil decides." : "."
+                ),
             Numbers = [new("months", keeping.Months, "months"), new("short below", ShortMonths, "months")],
             AtC = subject.Workshop.WorkroomC,
             Because =
-                "Oxidisability of the fatty acids (Fatemi and Hammond 1980) with what guards them, in the dark; factors estimated. A keeping test decides.",
+                "Oxidisability of the fatty acids (Fatemi and Hammond 1980) with "
+                + "what guards them, in the dark; factors estimated. A keeping test decides.",
             Gap = other => (ShortMonths / Math.Max(0.1, other.Keeping.Months)) - 1,
             Acts = shortLived && subject.Share(Role.Antioxidant) == 0 ? [Guarding.AddTocopherol(subject)] : [],
             Swaps = shortLived
@@ -111,12 +115,15 @@ internal sealed class Preserved : IRule
                 : preserve.Need == PreservativeNeed.Required ? Severity.Fix
                 : Severity.Watch,
             Sentence = inIt
-                ? $"It holds **{preserve.WaterPct:0.##}{Wording.Narrow}%** water and nothing that keeps germs down. Leave the water out, or add a broad preservative."
-                : $"Water gets in where it is used, {AmberJson.Word(preserve.Need)} by the school you chose: a pump or a spatula, or a preservative that lives in oil.",
+                ? $"It holds **{preserve.WaterPct:0.##}{Wording.Narrow}%** water and "
+                    + $"nothing that keeps germs down. Leave the water out, or add a broad preservative."
+                : $"Water gets in where it is used, {AmberJson.Word(preserve.Need)} "
+                    + $"by the school you chose: a pump or a spatula, or a preservative that lives in oil.",
             Numbers = [new("water", preserve.WaterPct, "%"), new("from", Science.Stability.Preservation.WaterFromPct, "%")],
             Because =
                 subject.Workshop.Schools.Water == WaterSchool.Always
-                    ? "The strict school preserves any water; the other only where the water is free enough, above 0.60. An antioxidant is not a preservative."
+                    ? "The strict school preserves any water; the other only where "
+                        + "the water is free enough, above 0.60. An antioxidant is not a preservative."
                     : "By the school of water activity, above 0.60 something can grow. An antioxidant is not a preservative.",
             Gap = other => other.Preservation.Adequate ? 0 : 1,
             Acts =
@@ -154,7 +161,8 @@ internal sealed class Dissolves : IRule
                 Id = $"dissolves-{line.Id}",
                 Severity = watery ? Severity.Watch : Severity.Note,
                 Sentence = watery
-                    ? $"{material.Name} does not mix with fat: **{Wording.Percent(line.Percent)}** of it sinks in drops unless an emulsifier holds it."
+                    ? $"{material.Name} does not mix with fat: "
+                        + $"**{Wording.Percent(line.Percent)}** of it sinks in drops unless an emulsifier holds it."
                     : $"{material.Name} does not dissolve in fat: **{Wording.Percent(line.Percent)}** stays as grains, gritty unless micronised.",
                 Numbers = [new("share", (double)line.Percent, "%")],
                 Because = "Water-loving materials in a fat settle; some makers stir them in dry all the same.",
@@ -172,7 +180,8 @@ internal sealed class Dissolves : IRule
                 Id = "not-covered",
                 Severity = Severity.Note,
                 Sentence =
-                    $"**{water:0.#}{Wording.Narrow}%** is water phase: the melt model does not cover it above {ModelCoversWaterPct:0}{Wording.Narrow}%.",
+                    $"**{water:0.#}{Wording.Narrow}%** is water phase: the "
+                    + $"melt model does not cover it above {ModelCoversWaterPct:0}{Wording.Narrow}%.",
                 Numbers = [new("water phase", water, "%"), new("limit", ModelCoversWaterPct, "%")],
                 Because = "The model is for fats, not for emulsions.",
                 Gap = _ => 0,

@@ -27,7 +27,8 @@ internal sealed class GroupShares : IRule
                 Id = $"group-{group.Group.Replace(' ', '-')}",
                 Severity = Severity.Note,
                 Sentence =
-                    $"{char.ToUpperInvariant(group.Group[0])}{group.Group[1..]} {(group.Group.EndsWith('s') ? "make" : "makes")} up **{Wording.Percent(share)}**; "
+                    $"{char.ToUpperInvariant(group.Group[0])}{group.Group[1..]} "
+                    + $"{(group.Group.EndsWith('s') ? "make" : "makes")} up **{Wording.Percent(share)}**; "
                     + $"a {subject.Family.Name} usually holds {group.Low:0.#} to {Wording.RoundPercent(group.High)}.",
                 Numbers =
                 [
@@ -64,7 +65,9 @@ internal sealed class UsageRate : IRule
                     Id = $"usage-high-{line.Id}",
                     Severity = scent ? Severity.Stop : Severity.Watch,
                     Sentence = scent
-                        ? $"{material.Name} at **{Wording.Percent(line.Percent)}** is above {Wording.Percent(most)}, the most for a product {(subject.Family.LeaveOn ? subject.IsLip ? "left on lips" : "left on skin" : "rinsed off")}. Its certificate may allow less."
+                        ? $"{material.Name} at **{Wording.Percent(line.Percent)}** is above {Wording.Percent(most)}, the most for a product "
+                            + $"{(subject.Family.LeaveOn ? subject.IsLip ? "left on lips" : "left on skin" : "rinsed off")}. "
+                            + $"Its certificate may allow less."
                         : $"{material.Name} at **{Wording.Percent(line.Percent)}** is above its usual {Wording.RoundPercent(most)}.",
                     Numbers = [new("share", (double)line.Percent, "%"), new("limit", (double)most, "%")],
                     Because = scent
@@ -81,7 +84,8 @@ internal sealed class UsageRate : IRule
                     Id = $"usage-low-{line.Id}",
                     Severity = Severity.Note,
                     Sentence =
-                        $"{material.Name} at **{Wording.Percent(line.Percent)}** is below its usual {Wording.RoundPercent(material.UseMinPercent)} and may do little.",
+                        $"{material.Name} at **{Wording.Percent(line.Percent)}** is "
+                        + $"below its usual {Wording.RoundPercent(material.UseMinPercent)} and may do little.",
                     Numbers = [new("share", (double)line.Percent, "%"), new("usual least", (double)material.UseMinPercent, "%")],
                     Because = "Usual rate of the material.",
                     Gap = other =>
@@ -171,7 +175,8 @@ internal sealed class CoolDownLate : IRule
                     Id = $"too-hot-{line.Id}",
                     Severity = Severity.Watch,
                     Sentence =
-                        $"{material.Name} melts in with the pot, about **{subject.Say.Temperature(clear + PotAboveClearC)}**; it suffers above {subject.Say.Temperature(ceiling)}.",
+                        $"{material.Name} melts in with the pot, about "
+                        + $"**{subject.Say.Temperature(clear + PotAboveClearC)}**; it suffers above {subject.Say.Temperature(ceiling)}.",
                     Numbers = [new("pot", clear + PotAboveClearC, "°C"), new("ceiling", ceiling, "°C")],
                     AtC = clear + PotAboveClearC,
                     Because =
@@ -284,7 +289,8 @@ internal sealed class RoomSwing : IRule
             Id = "room-swing",
             Severity = Severity.Watch,
             Sentence =
-                $"It swings: **{Wording.Pressure(cool)}** at {subject.Say.Temperature(18)}, **{Wording.Pressure(warm)}** at {subject.Say.Temperature(27)}. Some like that in coconut oil, some do not.",
+                $"It swings: **{Wording.Pressure(cool)}** at {subject.Say.Temperature(18)}, "
+                + $"**{Wording.Pressure(warm)}** at {subject.Say.Temperature(27)}. Some like that in coconut oil, some do not.",
             Numbers = [new("firmness at 18 °C", cool, "kPa"), new("firmness at 27 °C", warm, "kPa")],
             AtC = 27,
             Because = "More than eight times softer within nine degrees of room temperature.",

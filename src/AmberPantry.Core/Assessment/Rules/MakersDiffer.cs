@@ -71,7 +71,8 @@ public sealed record School(string Id, string Question, string One, string Other
             Id = Note,
             Severity = Severity.Note,
             Sentence =
-                $"Makers differ here on **{alone.Count}** {(alone.Count == 1 ? "question" : "questions")}: {Wording.List([.. alone.Take(2).Select(school => Lower(school.Question)), .. more])}.",
+                $"Makers differ here on **{alone.Count}** {(alone.Count == 1 ? "question" : "questions")}: "
+                + $"{Wording.List([.. alone.Take(2).Select(school => Lower(school.Question)), .. more])}.",
             Numbers = [new("questions", alone.Count, "")],
             Because = "Both sides with their reasons, and how it is taken here.",
             Schools = alone,

@@ -27,7 +27,8 @@ internal sealed class OilLoad : IRule
                 $"{Percent(budget.LiquidG)} of liquid fills **{100 * u:0}{Wording.Narrow}%** of the room between the grains: {Says(u, budget.Band)}.",
             Numbers = [new("saturation between the grains", u, ""), new("loose below", least, "")],
             Because =
-                "Oil absorption of each powder by rub-out, the pores filled first; states of wetting after Newitt and Conway-Jones (1958). Your own squeeze test corrects it.",
+                "Oil absorption of each powder by rub-out, the pores filled first; states "
+                + "of wetting after Newitt and Conway-Jones (1958). Your own squeeze test corrects it.",
             Gap = other => other.Powders.Budget is null ? 0 : (Saturation(other) - least) / least,
             Swaps =
             [
@@ -96,7 +97,8 @@ internal sealed class Dusty : IRule
                     $"Dry and floaty: dust **{budget.DustInUse:0}** of 100, it hangs in the air. A little oil stirred in at the end weighs it down.",
                 Numbers = [new("dust in use", budget.DustInUse, ""), new("limit", HangsFrom, "")],
                 Because =
-                    "Mean dust of the powders, calmed by the oil on the outside of the grains; oil hidden in a carrier's pores calms only the carrier. An estimate.",
+                    "Mean dust of the powders, calmed by the oil on the outside of "
+                    + "the grains; oil hidden in a carrier's pores calms only the carrier. An estimate.",
                 Gap = other => other.Powders.Budget is { } after ? (after.DustInUse / HangsFrom) - 1 : 0,
                 Swaps = [new(material => material.Role == Role.Powder, "jojoba oil", "caprylic/capric triglyceride")],
             };
@@ -188,7 +190,8 @@ internal sealed class PowderCrowding : IRule
                 Id = "powder-jams",
                 Severity = powder.Jammed ? Severity.Fix : Severity.Watch,
                 Sentence =
-                    $"The powder fills **{100 * powder.Crowding:0}{Wording.Narrow}%** of the room it can have in the fat: {(powder.Jammed ? "it will not pour" : "it pours thick")}.",
+                    $"The powder fills **{100 * powder.Crowding:0}{Wording.Narrow}%** of the "
+                    + $"room it can have in the fat: {(powder.Jammed ? "it will not pour" : "it pours thick")}.",
                 Numbers = [new("crowding", 100 * powder.Crowding, "%"), new("limit", 100 * Crowded, "%")],
                 Because = "Krieger and Dougherty (1959): grains with the oil in their pores against the fraction at which they jam.",
                 Gap = other => other.Powders.InFat is { } after ? (after.Crowding / Crowded) - 1 : 0,
@@ -201,10 +204,12 @@ internal sealed class PowderCrowding : IRule
             Id = "powder-feel",
             Severity = Severity.Note,
             Sentence =
-                $"{Wording.RoundPercent((decimal)Math.Round(powder.PowderPct, 1))} of powder leaves **{powder.GreasinessLeftPct:0}{Wording.Narrow}%** of the greasy feel: {powder.GreaseBand.Replace('_', ' ')}.",
+                $"{Wording.RoundPercent((decimal)Math.Round(powder.PowderPct, 1))} of powder leaves "
+                + $"**{powder.GreasinessLeftPct:0}{Wording.Narrow}%** of the greasy feel: {powder.GreaseBand.Replace('_', ' ')}.",
             Numbers = [new("greasiness left", powder.GreasinessLeftPct, "%")],
             Because =
-                "Oil the powders could hold against the fat; 10 to 20 % of starch cuts grease, beyond is powdery, about 40 % matt. Makers differ on how much is right.",
+                "Oil the powders could hold against the fat; 10 to 20 % of starch cuts "
+                + "grease, beyond is powdery, about 40 % matt. Makers differ on how much is right.",
             Gap = _ => 0,
         };
     }

@@ -23,11 +23,13 @@ internal sealed class ScentWithinLimits : IRule
             Id = "scent-limit",
             Severity = over ? Severity.Stop : Severity.Watch,
             Sentence = over
-                ? $"Over: at most **{Wording.RoundPercent((decimal)Math.Floor(most * 100) / 100)}** of this blend, because of {Because(limits)}. Your supplier's certificate rules."
+                ? $"Over: at most **{Wording.RoundPercent((decimal)Math.Floor(most * 100) / 100)}** "
+                    + $"of this blend, because of {Because(limits)}. Your supplier's certificate rules."
                 : $"Close to the limit of {Because(limits)}: **{100 * limits.WorstRatio:0}{Wording.Narrow}%** of it used. Weigh with care.",
             Numbers = [new("part of the limit", 100 * limits.WorstRatio, "%"), new("limit", 100, "%")],
             Because =
-                "Conservative defaults by category and audience; shared constituents are summed over all oils. The certificate and local rules decide.",
+                "Conservative defaults by category and audience; shared "
+                + "constituents are summed over all oils. The certificate and local rules decide.",
             Gap = other => other.Scent.Limits is { } after ? after.WorstRatio - (over ? 1 : 0.8) : 0,
             Acts = Lower(subject, over ? most : most * 0.8),
         };
@@ -77,7 +79,9 @@ internal sealed class ScentTold : IRule
                 Id = "scent-declare",
                 Severity = Severity.Note,
                 Sentence =
-                    $"Name on the label: {Wording.List([.. subject.Scent.Declare.Take(5).Select(one => one.Name.Replace('_', ' '))])}{(subject.Scent.Declare.Count > 5 ? $" and {subject.Scent.Declare.Count - 5} more" : "")}, the largest **{first.Pct:0.##}{Wording.Narrow}%**.",
+                    $"Name on the label: {Wording.List([.. subject.Scent.Declare.Take(5).Select(one => one.Name.Replace('_', ' '))])}"
+                    + (subject.Scent.Declare.Count > 5 ? $" and {subject.Scent.Declare.Count - 5} more" : "")
+                    + $", the largest **{first.Pct:0.##}{Wording.Narrow}%**.",
                 Numbers = [new(first.Name, first.Pct, "%"), new("threshold", subject.Family.LeaveOn ? 0.001 : 0.01, "%")],
                 Because = "Allergens above the threshold for this exposure; the law has more names than this table. Local rules decide.",
                 Gap = _ => 0,
@@ -127,7 +131,8 @@ internal sealed class ColourStays : IRule
                 Severity = Told[code],
                 Sentence =
                     code == WarningCodes.HueShift
-                        ? $"The base turns this colour **{shade.HueWord.Replace('_', ' ')}**, by {Math.Abs(shade.HueShiftDeg ?? 0):0}°. Use a paler base, add white, or go with it."
+                        ? $"The base turns this colour **{shade.HueWord.Replace('_', ' ')}**, "
+                            + $"by {Math.Abs(shade.HueShiftDeg ?? 0):0}°. Use a paler base, add white, or go with it."
                         : WarningCodes.Says(code),
                 Numbers = code == WarningCodes.HueShift ? [new("hue shift", shade.HueShiftDeg ?? 0, "°")] : [],
                 Because = "Kubelka and Munk mixing with estimated strengths; a smear on cold steel decides.",
@@ -154,7 +159,8 @@ internal sealed class ColourStays : IRule
                 Id = "stains-tub",
                 Severity = shade.StainTubBand == "stains" ? Severity.Watch : Severity.Note,
                 Sentence =
-                    $"{(shade.StainTubBand == "stains" ? "Stains tub and cloth" : "May tint the tub")}: stain **{shade.StainTub:0.0}**, clean below 0.5.",
+                    $"{(shade.StainTubBand == "stains" ? "Stains tub and cloth" : "May tint the tub")}: "
+                    + $"stain **{shade.StainTub:0.0}**, clean below 0.5.",
                 Numbers = [new("stain", shade.StainTub, ""), new("clean below", 0.5, "")],
                 Because = "Share of each colourant by its stain rating, an oxide being 3.",
                 Gap = other => other.Colour.Shade is { } after ? (after.StainTub / 3) - 1 : 0,

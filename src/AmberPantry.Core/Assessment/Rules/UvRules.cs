@@ -46,7 +46,8 @@ internal sealed class UvWithinMaxima : IRule
             Id = "uv-regulated",
             Severity = Severity.Stop,
             Sentence =
-                $"With {filters.Length} sun {(filters.Length == 1 ? "filter" : "filters")} it is a regulated product in many places. I keep the record; I cannot tell how well it protects. In the sun use a tested product.",
+                $"With {filters.Length} sun {(filters.Length == 1 ? "filter" : "filters")} it is a regulated "
+                + $"product in many places. I keep the record; I cannot tell how well it protects. In the sun use a tested product.",
             Numbers = [.. record.PerFilter.Select(one => new FindingNumber(one.Id, one.Pct, "%"))],
             Because =
                 "Protection is measured by accredited laboratories (ISO 24444, ISO 24443); making for sale needs a licensed or registered maker.",
@@ -60,7 +61,8 @@ internal sealed class UvWithinMaxima : IRule
                 Id = $"uv-{one.Status.Replace('_', '-')}-{one.Id}",
                 Severity = Severity.Stop,
                 Sentence = one.Max is { } max
-                    ? $"{line.Material.Name} at **{one.Pct:0.##}{Wording.Narrow}%** is above the maximum of {max:0.##}{Wording.Narrow}% as understood. Verify and lower it."
+                    ? $"{line.Material.Name} at **{one.Pct:0.##}{Wording.Narrow}%** is "
+                        + $"above the maximum of {max:0.##}{Wording.Narrow}% as understood. Verify and lower it."
                     : $"{line.Material.Name} is not on the list for this market or area as understood. Swap it.",
                 Numbers = [new("share", one.Pct, "%"), new("maximum", one.Max ?? 0, "%")],
                 Because = "Public lists as understood in 2025; every figure is to be verified.",
@@ -101,7 +103,8 @@ internal sealed class RinsesAway : IRule
             Id = "rinses-away",
             Severity = Severity.Watch,
             Sentence =
-                $"Leaves {(rinse.Says == "film" ? "a film" : "some oil behind")}: rinse-off **{rinse.Index:0.0}** of 10 with {rinse.EmulsifierPercent:0.#}{Wording.Narrow}% emulsifier"
+                $"Leaves {(rinse.Says == "film" ? "a film" : "some oil behind")}: rinse-off "
+                + $"**{rinse.Index:0.0}** of 10 with {rinse.EmulsifierPercent:0.#}{Wording.Narrow}% emulsifier"
                 + (rinse.Hlb is { } hlb ? $" of HLB {hlb:0.0}, these oils ask {rinse.RequiredHlb:0.0}." : "."),
             Numbers = [new("rinse-off", rinse.Index, ""), new("clean from", CleanFrom, "")],
             Because = "Griffin's HLB arithmetic with the share of emulsifier and of what stays solid on skin; a ranked estimate.",

@@ -58,7 +58,8 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
                 Kind = StepKind.Gather,
                 Title = "Gather and protect",
                 Text =
-                    $"Wipe surfaces, tools and {Containers(formula)} with 70 % alcohol and let them dry, no flame near. Check the scale with a known weight. Lay out the materials.",
+                    $"Wipe surfaces, tools and {Containers(formula)} with 70 % alcohol and "
+                    + $"let them dry, no flame near. Check the scale with a known weight. Lay out the materials.",
                 Why = "Water and dirt are what spoils a waterless product.",
                 DoneWhen = "Everything is dry and within reach.",
                 Cautions = Of("gather"),
@@ -78,7 +79,8 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
                         $"Warm slowly to {say.BareTemperature(potFrom)} to {say.Temperature(potTo)} and stir until the last flake is gone."
                         + (
                             capped
-                                ? $" Brief heat only: {Wording.Brief(ceiling.Material!.Name)} suffers above {say.Temperature(ceiling.Material.HeatCeilingC!.Value)}."
+                                ? $" Brief heat only: {Wording.Brief(ceiling.Material!.Name)} "
+                                    + $"suffers above {say.Temperature(ceiling.Material.HeatCeilingC!.Value)}."
                                 : ""
                         ),
                     Why = "Five to ten degrees above the highest clear point melts everything; more only ages the oils.",
@@ -118,7 +120,8 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
                     Kind = StepKind.Cool,
                     Title = $"Off the heat, cool to {say.Temperature(addC)}",
                     Text =
-                        $"Lift the jug out, wipe its foot and stir until it is at {say.Temperature(addC)} or just below. It turns cloudy at {say.Temperature(clear)}: do not let it.",
+                        $"Lift the jug out, wipe its foot and stir until it is at "
+                        + $"{say.Temperature(addC)} or just below. It turns cloudy at {say.Temperature(clear)}: do not let it.",
                     Why = "Scent boils off and vitamins are used up in a hotter pot.",
                     DoneWhen = $"The thermometer says {say.Temperature(addC)} or less, and it is still clear.",
                     Cautions = Of("add"),
@@ -145,7 +148,8 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
                 Kind = StepKind.Pour,
                 Title = $"Pour at {say.Temperature(pour)}",
                 Text =
-                    $"Between {say.BareTemperature(pourFrom)} and {say.Temperature(pourTo)}, into {Containers(formula)} stood close together. Keep a little back to top up dents.",
+                    $"Between {say.BareTemperature(pourFrom)} and {say.Temperature(pourTo)}, "
+                    + $"into {Containers(formula)} stood close together. Keep a little back to top up dents.",
                 Why = "Colder it sets in layers, hotter it shrinks and wets the lid.",
                 DoneWhen = "Every one is filled to its mark.",
                 Cautions = Of("pour"),
@@ -161,7 +165,8 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
                 Kind = StepKind.Set,
                 Title = "Leave it to set",
                 Text =
-                    $"Let it stand uncovered under a clean cloth in the workroom, {say.Temperature(workshop.WorkroomC)}. Do not move it while it clouds.",
+                    $"Let it stand uncovered under a clean cloth in the workroom, "
+                    + $"{say.Temperature(workshop.WorkroomC)}. Do not move it while it clouds.",
                 Why = "Crystals go on growing for a day or two: judge the firmness tomorrow, not today.",
                 DoneWhen = $"It is within {say.Degrees(CapWithinC)} of the room right through.",
                 ToC = workshop.WorkroomC + CapWithinC,

@@ -17,34 +17,59 @@ public sealed record ColourBase(string Id, string Name, string Family, double[] 
 }
 
 /// <summary>What colours: absorption and scattering per 1 % by mass in a fat of 0.95 g/mL, fully dispersed.</summary>
-/// <param name="SettlesUm">Stokes-equivalent diameter, µm; platelets fall slower.</param>
-/// <param name="WaterBleed">0 to 3; <paramref name="Migrate"/> 0 to 3 within the product.</param>
-/// <param name="StainSkin">0 to 3 per percent; an oxide is 3, a pale clay 0.05. So is <paramref name="StainTub"/>.</param>
-/// <param name="HalfLifeMonths">In the dark at 20 °C; null for what does not fade.</param>
-/// <param name="Areas">By region and area, such as "us_lip": likely, no or check; always to be verified with the supplier.</param>
-public sealed record Colourant(
-    string Id,
-    string Name,
-    string Family,
-    double[] K,
-    double[] S,
-    double DensityGMl,
-    double SettlesUm,
-    double OilAbsorption,
-    double LoadMin,
-    double LoadTypical,
-    double LoadMax,
-    bool OilSoluble,
-    double WaterBleed,
-    double Migrate,
-    double? HalfLifeMonths,
-    bool AcidOk,
-    bool AlkaliOk,
-    double StainSkin,
-    double StainTub,
-    IReadOnlyDictionary<string, string> Areas
-)
+public sealed record Colourant
 {
+    // What it is.
+
+    public required string Id { get; init; }
+    public required string Name { get; init; }
+    public required string Family { get; init; }
+
+    // What it does to light.
+
+    public required double[] K { get; init; }
+    public required double[] S { get; init; }
+
+    // How it lies in fat.
+
+    public required double DensityGMl { get; init; }
+
+    /// <summary>Stokes-equivalent diameter, µm; platelets fall slower.</summary>
+    public required double SettlesUm { get; init; }
+
+    public required double OilAbsorption { get; init; }
+
+    // How much of it.
+
+    public required double LoadMin { get; init; }
+    public required double LoadTypical { get; init; }
+    public required double LoadMax { get; init; }
+
+    // How it holds.
+
+    public required bool OilSoluble { get; init; }
+
+    /// <summary>0 to 3; <see cref="Migrate"/> 0 to 3 within the product.</summary>
+    public required double WaterBleed { get; init; }
+
+    public required double Migrate { get; init; }
+
+    /// <summary>In the dark at 20 °C; null for what does not fade.</summary>
+    public required double? HalfLifeMonths { get; init; }
+
+    public required bool AcidOk { get; init; }
+    public required bool AlkaliOk { get; init; }
+
+    // Where it may go.
+
+    /// <summary>0 to 3 per percent; an oxide is 3, a pale clay 0.05. So is <see cref="StainTub"/>.</summary>
+    public required double StainSkin { get; init; }
+
+    public required double StainTub { get; init; }
+
+    /// <summary>By region and area, such as "us_lip": likely, no or check; always to be verified with the supplier.</summary>
+    public required IReadOnlyDictionary<string, string> Areas { get; init; }
+
     public static IReadOnlyDictionary<string, Colourant> All { get; } = ColourTable.Rows.OfType<Colourant>().ToDictionary(row => row.Id);
 }
 
@@ -52,33 +77,31 @@ internal static class ColourTable
 {
     private const double DoesNotFade = 999;
 
-    public static IReadOnlyList<object> Rows { get; } =
-        DataTable.Read<object>("Science.Colour.Data.colourants.csv", row =>
-            row.Text("kind") == "base"
+    public static IReadOnlyList<object> Rows { get; } = DataTable.Read<object>("Science.Colour.Data.colourants.csv", row => row.Text("kind") == "base"
                 ? new ColourBase(row.Text("id"), row.Text("name"), row.Text("family"), Bands(row, "k"), Bands(row, "s"), row.Number("rho_g_ml"))
-                : new Colourant(
-                    row.Text("id"),
-                    row.Text("name"),
-                    row.Text("family"),
-                    Bands(row, "k"),
-                    Bands(row, "s"),
-                    row.Number("rho_g_ml"),
-                    row.Number("d_settle_um"),
-                    row.Number("oa_g_per_100g"),
-                    row.Number("load_min_pct"),
-                    row.Number("load_typ_pct"),
-                    row.Number("load_max_pct"),
-                    row.Flag("oil_soluble"),
-                    row.Number("water_bleed"),
-                    row.Number("migrate"),
-                    row.Number("half_life_months") is var months && months >= DoesNotFade ? null : months,
-                    row.Flag("acid_ok"),
-                    row.Flag("alkali_ok"),
-                    row.Number("stain_skin"),
-                    row.Number("stain_tub"),
-                    AreaColumns.ToDictionary(column => column, row.Text)
-                )
-        );
+                : new Colourant
+                {
+                    Id = row.Text("id"),
+                    Name = row.Text("name"),
+                    Family = row.Text("family"),
+                    K = Bands(row, "k"),
+                    S = Bands(row, "s"),
+                    DensityGMl = row.Number("rho_g_ml"),
+                    SettlesUm = row.Number("d_settle_um"),
+                    OilAbsorption = row.Number("oa_g_per_100g"),
+                    LoadMin = row.Number("load_min_pct"),
+                    LoadTypical = row.Number("load_typ_pct"),
+                    LoadMax = row.Number("load_max_pct"),
+                    OilSoluble = row.Flag("oil_soluble"),
+                    WaterBleed = row.Number("water_bleed"),
+                    Migrate = row.Number("migrate"),
+                    HalfLifeMonths = row.Number("half_life_months") is var months && months >= DoesNotFade ? null : months,
+                    AcidOk = row.Flag("acid_ok"),
+                    AlkaliOk = row.Flag("alkali_ok"),
+                    StainSkin = row.Number("stain_skin"),
+                    StainTub = row.Number("stain_tub"),
+                    Areas = AreaColumns.ToDictionary(column => column, row.Text),
+                });
 
     private static IEnumerable<string> AreaColumns => from region in ColourAreas.Regions from area in ColourAreas.Areas select $"{region}_{area}";
 

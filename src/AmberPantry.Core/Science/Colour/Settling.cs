@@ -16,20 +16,28 @@ public sealed record SettlingPour(double PourC, double SetC, double RoomC = 21, 
 }
 
 /// <summary>Whether a pigment stays where it is put (Stokes 1851; Richardson and Zaki 1954; yield after Beris and others 1985).</summary>
-/// <param name="SpeedMmPerH">Down is positive.</param>
-/// <param name="Hours">Through the whole height; null when it does not move.</param>
-public sealed record Settling(
-    bool Dissolved,
-    double? DiameterUm,
-    double SpeedMmPerH,
-    double? Hours,
-    bool HeldByYield,
-    double NeedYieldPa,
-    double? MinutesToSet,
-    double? FallWhileSettingMm,
-    string Verdict
-)
+public sealed record Settling
 {
+    // Why it moves.
+
+    public required bool Dissolved { get; init; }
+    public required double? DiameterUm { get; init; }
+
+    /// <summary>Down is positive.</summary>
+    public required double SpeedMmPerH { get; init; }
+
+    /// <summary>Through the whole height; null when it does not move.</summary>
+    public required double? Hours { get; init; }
+
+    public required bool HeldByYield { get; init; }
+    public required double NeedYieldPa { get; init; }
+
+    // Whether it sets in time.
+
+    public required double? MinutesToSet { get; init; }
+    public required double? FallWhileSettingMm { get; init; }
+    public required string Verdict { get; init; }
+
     /// <summary>Grain size against the file's by how it was worked in.</summary>
     public static IReadOnlyDictionary<string, double> Dispersions { get; } =
         new Dictionary<string, double>
@@ -56,7 +64,18 @@ public sealed record Settling(
     {
         if (colourant.OilSoluble)
         {
-            return new Settling(true, null, 0, null, true, 0, null, 0, "dissolved");
+            return new Settling
+            {
+                Dissolved = true,
+                DiameterUm = null,
+                SpeedMmPerH = 0,
+                Hours = null,
+                HeldByYield = true,
+                NeedYieldPa = 0,
+                MinutesToSet = null,
+                FallWhileSettingMm = 0,
+                Verdict = "dissolved",
+            };
         }
 
         return Of(colourant.SettlesUm * Dispersions[dispersion], colourant.DensityGMl, oil, pct, tempC, heightMm, pour);
@@ -75,19 +94,21 @@ public sealed record Settling(
         double? hours = speed == 0 ? null : heightMm / Math.Abs(speed);
         var minutes = pour?.MinutesToSet;
         double? fall = pour is null ? null : Math.Min(heightMm, Math.Abs(MmPerH((pour.PourC + pour.SetC) / 2)) * minutes!.Value / 60);
-        return new Settling(
-            false,
-            diameterUm,
-            speed,
-            hours,
-            held,
-            need,
-            minutes,
-            fall,
-            fall is { } mm ? InPour.Of(mm)
+        return new Settling
+        {
+            Dissolved = false,
+            DiameterUm = diameterUm,
+            SpeedMmPerH = speed,
+            Hours = hours,
+            HeldByYield = held,
+            NeedYieldPa = need,
+            MinutesToSet = minutes,
+            FallWhileSettingMm = fall,
+            Verdict =
+                fall is { } mm ? InPour.Of(mm)
                 : hours is { } h ? InTime.Of(h)
-                : "held"
-        );
+                : "held",
+        };
     }
 }
 

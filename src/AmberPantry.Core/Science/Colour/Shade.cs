@@ -1,28 +1,41 @@
 namespace AmberPantry.Core.Science.Colour;
 
 /// <summary>How a product looks with its colourants.</summary>
-/// <param name="DeltaFromBase">CIEDE2000 to the same base without colourant.</param>
-/// <param name="HueShiftDeg">How far the base's own tint turns the hue; null where there is none to tell.</param>
-public sealed record Shade(
-    IReadOnlyList<double> Reflectance,
-    string Hex,
-    double LabL,
-    double LabA,
-    double LabB,
-    double Chroma,
-    double HueDeg,
-    string HueWord,
-    string LightnessWord,
-    double DeltaFromBase,
-    string Depth,
-    double? HueShiftDeg,
-    double StainSkin,
-    double StainTub,
-    string StainSkinBand,
-    string StainTubBand,
-    IReadOnlyList<string> Warnings
-)
+public sealed record Shade
 {
+    // The colour itself.
+
+    public required IReadOnlyList<double> Reflectance { get; init; }
+    public required string Hex { get; init; }
+    public required double LabL { get; init; }
+    public required double LabA { get; init; }
+    public required double LabB { get; init; }
+    public required double Chroma { get; init; }
+    public required double HueDeg { get; init; }
+
+    // In words.
+
+    public required string HueWord { get; init; }
+    public required string LightnessWord { get; init; }
+
+    // Against the bare base.
+
+    /// <summary>CIEDE2000 to the same base without colourant.</summary>
+    public required double DeltaFromBase { get; init; }
+
+    public required string Depth { get; init; }
+
+    /// <summary>How far the base's own tint turns the hue; null where there is none to tell.</summary>
+    public required double? HueShiftDeg { get; init; }
+
+    // What it leaves behind.
+
+    public required double StainSkin { get; init; }
+    public required double StainTub { get; init; }
+    public required string StainSkinBand { get; init; }
+    public required string StainTubBand { get; init; }
+    public required IReadOnlyList<string> Warnings { get; init; }
+
     /// <summary>Difference that can just be seen beside the bare base.</summary>
     public const double LeastVisible = 2;
 
@@ -40,25 +53,26 @@ public sealed record Shade(
         var shift = HueShift(paint, lines, lab);
         double skin = lines.Sum(line => line.Pct * line.Colourant.StainSkin),
             tub = lines.Sum(line => line.Pct * line.Colourant.StainTub);
-        return new Shade(
-            reflectance,
-            Srgb.Hex(reflectance),
-            lab.L,
-            lab.A,
-            lab.B,
-            lab.Chroma,
-            lab.HueDeg,
-            lab.HueWord,
-            lab.LightnessWord,
-            delta,
-            Depths.Of(delta),
-            shift,
-            skin,
-            tub,
-            Stains.Of(skin),
-            Stains.Of(tub),
-            WarningsOf(paint, lines, shift)
-        );
+        return new Shade
+        {
+            Reflectance = reflectance,
+            Hex = Srgb.Hex(reflectance),
+            LabL = lab.L,
+            LabA = lab.A,
+            LabB = lab.B,
+            Chroma = lab.Chroma,
+            HueDeg = lab.HueDeg,
+            HueWord = lab.HueWord,
+            LightnessWord = lab.LightnessWord,
+            DeltaFromBase = delta,
+            Depth = Depths.Of(delta),
+            HueShiftDeg = shift,
+            StainSkin = skin,
+            StainTub = tub,
+            StainSkinBand = Stains.Of(skin),
+            StainTubBand = Stains.Of(tub),
+            Warnings = WarningsOf(paint, lines, shift),
+        };
     }
 
     public static (Colourant Colourant, double Pct)[] Summed(IEnumerable<(Colourant Colourant, double Pct)> colourants) =>

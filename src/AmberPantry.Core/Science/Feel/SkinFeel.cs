@@ -8,24 +8,37 @@ namespace AmberPantry.Core.Science.Feel;
 public sealed record GreaseAt(double Minutes, double Grease);
 
 /// <summary>How a product feels, as indices of 0 to 10 that compare a maker's own trials; never absolute.</summary>
-/// <param name="Viscosity25MPas">Of the liquid part, mPa·s; null where nothing is liquid.</param>
-/// <param name="DryDownMin">Minutes until one may dress.</param>
-/// <param name="Finish">none, trace, cut, powdery or matt.</param>
-/// <param name="Slip">Light liquids glide, crystals drag.</param>
-public sealed record SkinFeel(
-    double? Viscosity25MPas,
-    double? ViscositySkinMPas,
-    double Greasiness,
-    IReadOnlyList<GreaseAt> GreaseOverMinutes,
-    double Drag,
-    double WaxyFilm,
-    double Slip,
-    double DryDownMin,
-    string Finish,
-    double SolidOnSkinPercent,
-    string OnSkin
-)
+public sealed record SkinFeel
 {
+    // How it flows.
+
+    /// <summary>Of the liquid part, mPa·s; null where nothing is liquid.</summary>
+    public required double? Viscosity25MPas { get; init; }
+
+    public required double? ViscositySkinMPas { get; init; }
+
+    // Grease over the minutes.
+
+    public required double Greasiness { get; init; }
+    public required IReadOnlyList<GreaseAt> GreaseOverMinutes { get; init; }
+
+    // Under the finger.
+
+    public required double Drag { get; init; }
+    public required double WaxyFilm { get; init; }
+
+    /// <summary>Light liquids glide, crystals drag.</summary>
+    public required double Slip { get; init; }
+
+    /// <summary>Minutes until one may dress.</summary>
+    public required double DryDownMin { get; init; }
+
+    /// <summary>none, trace, cut, powdery or matt.</summary>
+    public required string Finish { get; init; }
+
+    public required double SolidOnSkinPercent { get; init; }
+    public required string OnSkin { get; init; }
+
     public const double SkinC = 33;
     private const double DragFullAt = 0.5;
     private const double FilmFullAt = 0.15;
@@ -72,19 +85,20 @@ public sealed record SkinFeel(
         ];
         var drag = 10 * Math.Min(1, structure / DragFullAt);
         var skinViscosity = Viscosity(SkinC);
-        return new SkinFeel(
-            Viscosity(25),
-            skinViscosity,
-            over[0].Grease,
-            over,
-            drag,
-            10 * Math.Min(1, WaxSolid(blend) / FilmFullAt),
-            Math.Max(0, 10 - drag) * (skinViscosity is { } v ? Math.Min(1, 40 / Math.Max(20, v)) : 0.2),
-            dries * liquids.Sum(part => part.Share * part.Class.DryDownMin),
-            Finishes.Of(100 * powder / (lipid + powder)),
-            100 * solid,
-            OnSkinWords.Of(100 * solid)
-        );
+        return new SkinFeel
+        {
+            Viscosity25MPas = Viscosity(25),
+            ViscositySkinMPas = skinViscosity,
+            Greasiness = over[0].Grease,
+            GreaseOverMinutes = over,
+            Drag = drag,
+            WaxyFilm = 10 * Math.Min(1, WaxSolid(blend) / FilmFullAt),
+            Slip = Math.Max(0, 10 - drag) * (skinViscosity is { } v ? Math.Min(1, 40 / Math.Max(20, v)) : 0.2),
+            DryDownMin = dries * liquids.Sum(part => part.Share * part.Class.DryDownMin),
+            Finish = Finishes.Of(100 * powder / (lipid + powder)),
+            SolidOnSkinPercent = 100 * solid,
+            OnSkin = OnSkinWords.Of(100 * solid),
+        };
     }
 
     /// <summary>What of each material is liquid on skin: its liquid part and the molten part of its crystals.</summary>

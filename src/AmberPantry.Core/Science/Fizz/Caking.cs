@@ -3,22 +3,32 @@ using AmberPantry.Core.Science.Powders;
 namespace AmberPantry.Core.Science.Fizz;
 
 /// <summary>Whether it stays loose in this air.</summary>
-/// <param name="DendriticG">Dendritic salt that would take up the oil, g.</param>
-public sealed record Caking(
-    double? CrhMinPct,
-    string? LimitingId,
-    double? CrhMixPct,
-    double? ReactsFromPct,
-    double U,
-    double HumidityPart,
-    double OilPart,
-    double AntiCake,
-    double Index,
-    string Band,
-    double DendriticG,
-    IReadOnlyList<string> Warnings
-)
+public sealed record Caking
 {
+    // The air it bears.
+
+    public required double? CrhMinPct { get; init; }
+    public required string? LimitingId { get; init; }
+    public required double? CrhMixPct { get; init; }
+    public required double? ReactsFromPct { get; init; }
+
+    // What makes it cake.
+
+    public required double U { get; init; }
+    public required double HumidityPart { get; init; }
+    public required double OilPart { get; init; }
+    public required double AntiCake { get; init; }
+
+    // How far it cakes.
+
+    public required double Index { get; init; }
+    public required string Band { get; init; }
+
+    /// <summary>Dendritic salt that would take up the oil, g.</summary>
+    public required double DendriticG { get; init; }
+
+    public required IReadOnlyList<string> Warnings { get; init; }
+
     private static readonly Bands Words = new("sets_or_wets", (15, "stays_loose"), (40, "soft_lumps"), (70, "cakes"));
 
     public static Caking Of(FizzMix mix, double rhPct, bool isSealed)
@@ -43,20 +53,21 @@ public sealed record Caking(
             (WarningCodes.ReactsInAir, rhPct >= reacts),
             (WarningCodes.StickyMilk, rhPct >= air.StickyCrh),
         ];
-        return new Caking(
-            air.CrhMin,
-            air.LimitingId,
-            air.CrhMix,
-            reacts,
-            u,
-            humidityPart,
-            oilPart,
-            antiCake,
-            index,
-            Words.Of(index),
-            dendritic,
-            [.. warnings.Where(one => one.When).Select(one => one.Code)]
-        );
+        return new Caking
+        {
+            CrhMinPct = air.CrhMin,
+            LimitingId = air.LimitingId,
+            CrhMixPct = air.CrhMix,
+            ReactsFromPct = reacts,
+            U = u,
+            HumidityPart = humidityPart,
+            OilPart = oilPart,
+            AntiCake = antiCake,
+            Index = index,
+            Band = Words.Of(index),
+            DendriticG = dendritic,
+            Warnings = [.. warnings.Where(one => one.When).Select(one => one.Code)],
+        };
     }
 
     /// <summary>Saturation between the grains, and the dendritic salt that brings it down to where it stays loose.</summary>

@@ -1,28 +1,41 @@
 namespace AmberPantry.Core.Science.Fizz;
 
 /// <summary>How wet a mix may be in this air. Every constant is an estimate, to be fitted to the maker's own batches.</summary>
-/// <param name="BudgetGPerKg">Water that does not start the reaction, g per kg dry.</param>
-/// <param name="Cohesion">Under 14 it crumbles, over 32 it is too wet.</param>
-/// <param name="NextDoseG">Next binder for the whole mix, g.</param>
-/// <param name="LimitedBy">cohesion, water or none.</param>
-public sealed record Dampness(
-    double WaterGPerKg,
-    double AlcoholGPerKg,
-    double OilMlPerKg,
-    double CrystalWaterGPerKg,
-    double CrhMixPct,
-    double BudgetGPerKg,
-    double Cohesion,
-    string Band,
-    double GasLostPct,
-    double GasLostLPerKg,
-    double NextDoseG,
-    int NextSprays,
-    string LimitedBy,
-    string Room,
-    IReadOnlyList<string> Warnings
-)
+public sealed record Dampness
 {
+    // What makes it damp.
+
+    public required double WaterGPerKg { get; init; }
+    public required double AlcoholGPerKg { get; init; }
+    public required double OilMlPerKg { get; init; }
+    public required double CrystalWaterGPerKg { get; init; }
+    public required double CrhMixPct { get; init; }
+
+    /// <summary>Water that does not start the reaction, g per kg dry.</summary>
+    public required double BudgetGPerKg { get; init; }
+
+    // How it holds.
+
+    /// <summary>Under 14 it crumbles, over 32 it is too wet.</summary>
+    public required double Cohesion { get; init; }
+
+    public required string Band { get; init; }
+    public required double GasLostPct { get; init; }
+    public required double GasLostLPerKg { get; init; }
+
+    // What to do next.
+
+    /// <summary>Next binder for the whole mix, g.</summary>
+    public required double NextDoseG { get; init; }
+
+    public required int NextSprays { get; init; }
+
+    /// <summary>cohesion, water or none.</summary>
+    public required string LimitedBy { get; init; }
+
+    public required string Room { get; init; }
+    public required IReadOnlyList<string> Warnings { get; init; }
+
     public const double CrumblesBelow = 14;
     public const double TooWetAbove = 32;
     private const double WantedCohesion = 16;
@@ -62,25 +75,27 @@ public sealed record Dampness(
             (WarningCodes.Hydrate, fizzy && crystal >= 20),
             (WarningCodes.OverBudget, fizzy && water > budget),
         ];
-        return new Dampness(
-            water,
-            alcohol,
-            oil,
-            crystal,
-            crh,
-            budget,
-            cohesion,
-            band,
-            100 * lost,
-            lost * gasPerKg * FizzMix.R * 298.15 / FizzMix.StandardKPa,
-            dose,
-            (int)Math.Floor(dose / 2 / (sprayMl * binder.TrueGMl)),
-            limitedBy,
-            rhPct >= 60 || rhPct >= crh - 8 ? "wait"
+        return new Dampness
+        {
+            WaterGPerKg = water,
+            AlcoholGPerKg = alcohol,
+            OilMlPerKg = oil,
+            CrystalWaterGPerKg = crystal,
+            CrhMixPct = crh,
+            BudgetGPerKg = budget,
+            Cohesion = cohesion,
+            Band = band,
+            GasLostPct = 100 * lost,
+            GasLostLPerKg = lost * gasPerKg * FizzMix.R * 298.15 / FizzMix.StandardKPa,
+            NextDoseG = dose,
+            NextSprays = (int)Math.Floor(dose / 2 / (sprayMl * binder.TrueGMl)),
+            LimitedBy = limitedBy,
+            Room =
+                rhPct >= 60 || rhPct >= crh - 8 ? "wait"
                 : rhPct >= 50 ? "care"
                 : "go",
-            [.. warnings.Where(one => one.When).Select(one => one.Code)]
-        );
+            Warnings = [.. warnings.Where(one => one.When).Select(one => one.Code)],
+        };
     }
 
     /// <summary>Share of the gas that is gone before the tub: wet soda and acid react until the piece has dried.</summary>

@@ -1,28 +1,40 @@
 namespace AmberPantry.Core.Science.Fizz;
 
 /// <summary>Gas, what is left over, and how it fizzes. Stoichiometry is exact; the index and the minutes are ranked estimates.</summary>
-/// <param name="SodaToAcid">All bases as sodium bicarbonate of equal strength per gram of acid; null without acid.</param>
-/// <param name="NeutralSodaToAcid">The ratio at which nothing is left over.</param>
-/// <param name="FizzIndex">100 is the neutral citric mix.</param>
-public sealed record FizzBalance(
-    double AcidMol,
-    double BaseMol,
-    double Co2Mol,
-    double Co2G,
-    double Co2L,
-    string Limiting,
-    double LeftAcidMol,
-    double LeftSodaG,
-    double LeftSodaPct,
-    double? SodaToAcid,
-    double? NeutralSodaToAcid,
-    double WaterMadeG,
-    double FizzIndex,
-    string FizzBand,
-    double FizzMinutes,
-    IReadOnlyList<string> Warnings
-)
+public sealed record FizzBalance
 {
+    // Gas.
+
+    public required double AcidMol { get; init; }
+    public required double BaseMol { get; init; }
+    public required double Co2Mol { get; init; }
+    public required double Co2G { get; init; }
+    public required double Co2L { get; init; }
+
+    // What is left over.
+
+    public required string Limiting { get; init; }
+    public required double LeftAcidMol { get; init; }
+    public required double LeftSodaG { get; init; }
+    public required double LeftSodaPct { get; init; }
+
+    /// <summary>All bases as sodium bicarbonate of equal strength per gram of acid; null without acid.</summary>
+    public required double? SodaToAcid { get; init; }
+
+    /// <summary>The ratio at which nothing is left over.</summary>
+    public required double? NeutralSodaToAcid { get; init; }
+
+    // How it fizzes.
+
+    public required double WaterMadeG { get; init; }
+
+    /// <summary>100 is the neutral citric mix.</summary>
+    public required double FizzIndex { get; init; }
+
+    public required string FizzBand { get; init; }
+    public required double FizzMinutes { get; init; }
+    public required IReadOnlyList<string> Warnings { get; init; }
+
     /// <summary>Gas of one gram of the neutral citric mix, mol: 3/(192.124 + 3·84.007).</summary>
     public const double NeutralCitricMolPerG = 3 / (192.124 + (3 * FizzMix.SodaGMol));
 
@@ -65,24 +77,25 @@ public sealed record FizzBalance(
             _ when Math.Abs(a - b) / Math.Max(a, b) < 0.01 => "balanced",
             _ => a < b ? "acid" : "base",
         };
-        return new FizzBalance(
-            a,
-            b,
-            gas,
-            FizzMix.CarbonDioxideGMol * gas,
-            gas * FizzMix.R * (gasTempC + FizzMix.ZeroCelsiusK) / pressureKPa,
-            limiting,
-            Math.Max(0, a - b),
-            mix.LeftSodaG,
-            100 * mix.LeftSodaG / mix.TotalG,
-            acidG > 0 ? FizzMix.SodaGMol * b / acidG : null,
-            acidG > 0 ? FizzMix.SodaGMol * a / acidG : null,
-            FizzMix.WaterGMol * gas,
-            index,
-            Words.Of(index),
-            minutes,
-            WarningsOf(mix)
-        );
+        return new FizzBalance
+        {
+            AcidMol = a,
+            BaseMol = b,
+            Co2Mol = gas,
+            Co2G = FizzMix.CarbonDioxideGMol * gas,
+            Co2L = gas * FizzMix.R * (gasTempC + FizzMix.ZeroCelsiusK) / pressureKPa,
+            Limiting = limiting,
+            LeftAcidMol = Math.Max(0, a - b),
+            LeftSodaG = mix.LeftSodaG,
+            LeftSodaPct = 100 * mix.LeftSodaG / mix.TotalG,
+            SodaToAcid = acidG > 0 ? FizzMix.SodaGMol * b / acidG : null,
+            NeutralSodaToAcid = acidG > 0 ? FizzMix.SodaGMol * a / acidG : null,
+            WaterMadeG = FizzMix.WaterGMol * gas,
+            FizzIndex = index,
+            FizzBand = Words.Of(index),
+            FizzMinutes = minutes,
+            Warnings = WarningsOf(mix),
+        };
     }
 
     private static List<string> WarningsOf(FizzMix mix)

@@ -87,20 +87,25 @@ public sealed record BatchForMoulds(IReadOnlyList<double> WeighG, double BatchG,
 }
 
 /// <summary>Whether a piece holds together, in named parts; a ranked estimate.</summary>
-public sealed record PieceHardness(
-    double Index,
-    string Band,
-    double BasePart,
-    double TartarPart,
-    double ClayPart,
-    double SolidFatPart,
-    double BinderWaterPart,
-    double StarchPart,
-    double FoamerPart,
-    double CoarseSaltPart,
-    double PressPart
-)
+public sealed record PieceHardness
 {
+    // The whole.
+
+    public required double Index { get; init; }
+    public required string Band { get; init; }
+
+    // Its parts.
+
+    public required double BasePart { get; init; }
+    public required double TartarPart { get; init; }
+    public required double ClayPart { get; init; }
+    public required double SolidFatPart { get; init; }
+    public required double BinderWaterPart { get; init; }
+    public required double StarchPart { get; init; }
+    public required double FoamerPart { get; init; }
+    public required double CoarseSaltPart { get; init; }
+    public required double PressPart { get; init; }
+
     private static readonly Bands Words = new("hard", (25, "crumbly"), (45, "fragile"), (70, "firm"));
 
     public static PieceHardness Of(FizzMix mix, double press)
@@ -116,11 +121,25 @@ public sealed record PieceHardness(
             coarse = -Math.Min(15, 0.5 * Role("coarse")),
             pressed = 15 * press;
         var index = Math.Clamp(Base + tartar + clay + fat + water + starch + foamer + coarse + pressed, 0, 100);
-        return new PieceHardness(index, Words.Of(index), Base, tartar, clay, fat, water, starch, foamer, coarse, pressed);
+        return new PieceHardness
+        {
+            Index = index,
+            Band = Words.Of(index),
+            BasePart = Base,
+            TartarPart = tartar,
+            ClayPart = clay,
+            SolidFatPart = fat,
+            BinderWaterPart = water,
+            StarchPart = starch,
+            FoamerPart = foamer,
+            CoarseSaltPart = coarse,
+            PressPart = pressed,
+        };
     }
 }
 
-/// <summary>Whether a toy may go into a piece (test cylinder and small-ball template of EN 71-1, 16 CFR 1501 and 1500.18, on the safe side).</summary>
+/// <summary>Whether a toy may go into a piece (test cylinder and small-ball template of EN 71-1, 16 CFR 1501 and 1500.18, on the safe
+/// side).</summary>
 /// <param name="ShellMm">Mix left around it, mm.</param>
 public sealed record ToyCheck(bool SmallPart, string Safety, double ShellMm, string Fit)
 {

@@ -1,28 +1,39 @@
 namespace AmberPantry.Core.Science.Fizz;
 
 /// <summary>Whether oil and scent float in the tub. Makers differ: both schools are told and neither chosen.</summary>
-/// <param name="StrictRatio">Oil that solubilisers disperse, against the oil there; null without oil.</param>
-/// <param name="LenientRatio">The same where fizz and a foamer count too.</param>
-/// <param name="AddPolysorbate80G">Solubiliser still wanted for a milky bath; a clear one needs four times as much.</param>
-/// <param name="FreeOilPerBathG">Oil of one portion that stays undispersed by the strict school.</param>
-public sealed record TubDispersion(
-    double OilG,
-    double? StrictRatio,
-    double? LenientRatio,
-    string Strict,
-    string Lenient,
-    bool SchoolsDiffer,
-    double AddPolysorbate80G,
-    double OilPerBathG,
-    double FreeOilPerBathG,
-    string Slip,
-    double ScentPerBathG,
-    double ScentMgPerL,
-    double FoamMgPerL,
-    string FoamBand,
-    IReadOnlyList<string> Warnings
-)
+public sealed record TubDispersion
 {
+    // Oil against what disperses it, by both schools.
+
+    public required double OilG { get; init; }
+
+    /// <summary>Oil that solubilisers disperse, against the oil there; null without oil.</summary>
+    public required double? StrictRatio { get; init; }
+
+    /// <summary>The same where fizz and a foamer count too.</summary>
+    public required double? LenientRatio { get; init; }
+
+    public required string Strict { get; init; }
+    public required string Lenient { get; init; }
+    public required bool SchoolsDiffer { get; init; }
+
+    /// <summary>Solubiliser still wanted for a milky bath; a clear one needs four times as much.</summary>
+    public required double AddPolysorbate80G { get; init; }
+
+    // In one bath.
+
+    public required double OilPerBathG { get; init; }
+
+    /// <summary>Oil of one portion that stays undispersed by the strict school.</summary>
+    public required double FreeOilPerBathG { get; init; }
+
+    public required string Slip { get; init; }
+    public required double ScentPerBathG { get; init; }
+    public required double ScentMgPerL { get; init; }
+    public required double FoamMgPerL { get; init; }
+    public required string FoamBand { get; init; }
+    public required IReadOnlyList<string> Warnings { get; init; }
+
     public const double SlipperyFromG = 0.5;
     private static readonly Bands StrictWords = new("ok", (0.5, "poor"), (1, "partial"));
     private static readonly Bands LenientWords = new("ok", (0.5, "poor"));
@@ -55,22 +66,23 @@ public sealed record TubDispersion(
             warnings.Add(WarningCodes.Slip);
         }
 
-        return new TubDispersion(
-            oil,
-            strict,
-            lenient,
-            strictWord,
-            lenientWord,
-            strictWord == "ok" != (lenientWord == "ok"),
-            Math.Max(0, oil - strictG),
-            oilPerBath,
-            free,
-            SlipWords.Of(free),
-            scent,
-            1000 * scent / bathL,
-            foam,
-            FoamWords.Of(foam),
-            warnings
-        );
+        return new TubDispersion
+        {
+            OilG = oil,
+            StrictRatio = strict,
+            LenientRatio = lenient,
+            Strict = strictWord,
+            Lenient = lenientWord,
+            SchoolsDiffer = strictWord == "ok" != (lenientWord == "ok"),
+            AddPolysorbate80G = Math.Max(0, oil - strictG),
+            OilPerBathG = oilPerBath,
+            FreeOilPerBathG = free,
+            Slip = SlipWords.Of(free),
+            ScentPerBathG = scent,
+            ScentMgPerL = 1000 * scent / bathL,
+            FoamMgPerL = foam,
+            FoamBand = FoamWords.Of(foam),
+            Warnings = warnings,
+        };
     }
 }

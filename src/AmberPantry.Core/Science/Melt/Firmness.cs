@@ -1,7 +1,8 @@
 namespace AmberPantry.Core.Science.Melt;
 
 /// <summary>From crystal network to yield value.</summary>
-/// <remarks>Scale and exponent join a solid fat content of 20 % to about 22 kPa and 50 % to 150 kPa, as for table spreads; bands after Haighton (1959).</remarks>
+/// <remarks>Scale and exponent join a solid fat content of 20 % to about 22 kPa and 50 % to 150 kPa, as for table spreads; bands after Haighton
+/// (1959).</remarks>
 public static class Firmness
 {
     public const double ScaleKPa = 640;

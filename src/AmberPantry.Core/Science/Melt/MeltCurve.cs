@@ -51,7 +51,8 @@ public sealed class MeltCurve
     /// <summary>Yield value in kPa.</summary>
     public double FirmnessAt(double temperatureC) => factor * Firmness.FromStructure(blend.At(temperatureC).Structure);
 
-    /// <summary>Highest temperature in °C with at least this yield value in kPa; null when softer already at −5, 95 when still as firm there.</summary>
+    /// <summary>Highest temperature in °C with at least this yield value in kPa; null when softer already at −5, 95 when still as firm
+    /// there.</summary>
     public double? FallsBelow(double limitKPa) => LastAtLeast(firmness, limitKPa, FirmnessAt);
 
     private static double? LastAtLeast(double[] along, double limit, Func<double, double> at)

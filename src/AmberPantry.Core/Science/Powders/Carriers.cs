@@ -113,7 +113,8 @@ public sealed record OwnUptake(double UptakeGPer100g, bool InsideUsualRange)
 {
     public static IReadOnlyList<string> Methods { get; } = ["squeeze", "rubout"];
 
-    /// <param name="method">"squeeze": the most oil at which a hard-squeezed handful still falls apart and leaves no shine; "rubout": the putty point.</param>
+    /// <param name="method">"squeeze": the most oil at which a hard-squeezed handful still falls apart and leaves no shine; "rubout": the putty
+    /// point.</param>
     public static OwnUptake Of(PowderMaterial powder, double powderG, double oilG, double densityGMl, string method)
     {
         var perGram = oilG / densityGMl / powderG;

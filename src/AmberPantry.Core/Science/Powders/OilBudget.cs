@@ -1,41 +1,58 @@
 namespace AmberPantry.Core.Science.Powders;
 
 /// <summary>What a powder mix is with the oil in it. Names as scripts see them; grams, mL, percent.</summary>
-public sealed record OilBudget(
-    double TotalG,
-    double PowderG,
-    double LiquidG,
-    double LiquidMl,
-    double CapacityMl,
-    double CapacityG,
-    double PoreMl,
-    double S,
-    double U,
-    string Band,
-    double LooseGMl,
-    double TappedGMl,
-    double? Carr,
-    double? Hausner,
-    string Flow,
-    bool ShakerOk,
-    double DustDry,
-    double DustInUse,
-    string Mask,
-    bool MaskOffAfterOil,
-    double AsmPct,
-    double Lather,
-    string LatherBand,
-    double? Ph,
-    string? PhBand,
-    double Scrub,
-    string ScrubBand,
-    double Stain,
-    string StainBand,
-    bool Sift,
-    bool Grind,
-    IReadOnlyList<string> Warnings
-)
+public sealed record OilBudget
 {
+    // Masses and room for oil.
+
+    public required double TotalG { get; init; }
+    public required double PowderG { get; init; }
+    public required double LiquidG { get; init; }
+    public required double LiquidMl { get; init; }
+    public required double CapacityMl { get; init; }
+    public required double CapacityG { get; init; }
+    public required double PoreMl { get; init; }
+
+    // How wet it is.
+
+    public required double S { get; init; }
+    public required double U { get; init; }
+    public required string Band { get; init; }
+
+    // How it lies and flows.
+
+    public required double LooseGMl { get; init; }
+    public required double TappedGMl { get; init; }
+    public required double? Carr { get; init; }
+    public required double? Hausner { get; init; }
+    public required string Flow { get; init; }
+    public required bool ShakerOk { get; init; }
+
+    // Dust and mask.
+
+    public required double DustDry { get; init; }
+    public required double DustInUse { get; init; }
+    public required string Mask { get; init; }
+    public required bool MaskOffAfterOil { get; init; }
+
+    // Foam, acidity, scrub and stain.
+
+    public required double AsmPct { get; init; }
+    public required double Lather { get; init; }
+    public required string LatherBand { get; init; }
+    public required double? Ph { get; init; }
+    public required string? PhBand { get; init; }
+    public required double Scrub { get; init; }
+    public required string ScrubBand { get; init; }
+    public required double Stain { get; init; }
+    public required string StainBand { get; init; }
+
+    // What to do before filling.
+
+    public required bool Sift { get; init; }
+    public required bool Grind { get; init; }
+    public required IReadOnlyList<string> Warnings { get; init; }
+
     /// <summary>What a powder may be used for.</summary>
     public static IReadOnlyList<string> Uses { get; } = ["body", "foot", "face", "cleanser", "deodorant", "scrub", "bath"];
 
@@ -70,40 +87,41 @@ public sealed record OilBudget(
         );
         var stain = mix.Powders.Sum(line => 100 * line.G / mix.TotalG * line.Powder.Stain);
         var coarse = mix.Powders.Any(line => line.Powder.MedianUm > CoarseAboveUm);
-        return new OilBudget(
-            mix.TotalG,
-            mix.PowderG,
-            mix.LiquidG,
-            mix.LiquidMl,
-            mix.CapacityMl,
-            mix.CapacityMl * mix.LiquidGMl,
-            mix.PoreMl,
-            mix.Load,
-            mix.Saturation,
-            BandOf(mix.Saturation, dustInUse, fatSolid),
-            flow.LooseGMl,
-            flow.TappedGMl,
-            flow.Carr,
-            flow.Hausner,
-            flow.Flow,
-            flow.ShakerOk,
-            mix.MeanDust,
-            dustInUse,
-            mask,
-            Near.Below(dustInUse, byHazard ? 8 : 15),
-            asm,
-            lather,
-            LatherBands.Of(lather),
-            ph,
-            ph is { } value ? PhBands.Of(value) : null,
-            scrub,
-            ScrubBands.Of(scrub),
-            stain,
-            StainBands.Of(stain),
-            mix.Saturation < PowderFlow.PasteFrom && !coarse && (mix.Saturation >= 0.03 || flow.Carr >= 25),
-            use is not ("scrub" or "bath") && coarse,
-            PowderChecks.Warnings(mix, use, scrub, stain, asm)
-        );
+        return new OilBudget
+        {
+            TotalG = mix.TotalG,
+            PowderG = mix.PowderG,
+            LiquidG = mix.LiquidG,
+            LiquidMl = mix.LiquidMl,
+            CapacityMl = mix.CapacityMl,
+            CapacityG = mix.CapacityMl * mix.LiquidGMl,
+            PoreMl = mix.PoreMl,
+            S = mix.Load,
+            U = mix.Saturation,
+            Band = BandOf(mix.Saturation, dustInUse, fatSolid),
+            LooseGMl = flow.LooseGMl,
+            TappedGMl = flow.TappedGMl,
+            Carr = flow.Carr,
+            Hausner = flow.Hausner,
+            Flow = flow.Flow,
+            ShakerOk = flow.ShakerOk,
+            DustDry = mix.MeanDust,
+            DustInUse = dustInUse,
+            Mask = mask,
+            MaskOffAfterOil = Near.Below(dustInUse, byHazard ? 8 : 15),
+            AsmPct = asm,
+            Lather = lather,
+            LatherBand = LatherBands.Of(lather),
+            Ph = ph,
+            PhBand = ph is { } value ? PhBands.Of(value) : null,
+            Scrub = scrub,
+            ScrubBand = ScrubBands.Of(scrub),
+            Stain = stain,
+            StainBand = StainBands.Of(stain),
+            Sift = mix.Saturation < PowderFlow.PasteFrom && !coarse && (mix.Saturation >= 0.03 || flow.Carr >= 25),
+            Grind = use is not ("scrub" or "bath") && coarse,
+            Warnings = PowderChecks.Warnings(mix, use, scrub, stain, asm),
+        };
     }
 
     private static string BandOf(double u, double dustInUse, bool fatSolid) =>

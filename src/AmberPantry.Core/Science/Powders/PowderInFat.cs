@@ -1,28 +1,43 @@
 namespace AmberPantry.Core.Science.Powders;
 
 /// <summary>What powder does to a butter or balm (Krieger and Dougherty 1959; yield in the form of Chateau, Ovarlez and Trung 2008).</summary>
-/// <param name="Phi">Volume fraction of grains with the oil in their pores.</param>
-/// <param name="Crowding">Phi against the fraction at which the grains jam.</param>
-/// <param name="ViscRatio">Null when it jams or gels: packing no longer describes it.</param>
-/// <param name="Immobilised">Oil the powder could hold as a part of the fat.</param>
-/// <param name="GreasinessLeftPct">Percent of the greasy feel that is left.</param>
-public sealed record PowderInFat(
-    double PowderPct,
-    double Phi,
-    double PhiMax,
-    double Crowding,
-    bool Jammed,
-    double? ViscRatio,
-    double? YieldRatio,
-    double? YieldPa,
-    double? MeltMPas,
-    string Pour,
-    double Immobilised,
-    double GreasinessLeftPct,
-    string GreaseBand,
-    IReadOnlyList<string> Warnings
-)
+public sealed record PowderInFat
 {
+    // How full of grains.
+
+    public required double PowderPct { get; init; }
+
+    /// <summary>Volume fraction of grains with the oil in their pores.</summary>
+    public required double Phi { get; init; }
+
+    public required double PhiMax { get; init; }
+
+    /// <summary>Phi against the fraction at which the grains jam.</summary>
+    public required double Crowding { get; init; }
+
+    public required bool Jammed { get; init; }
+
+    // How it pours.
+
+    /// <summary>Null when it jams or gels: packing no longer describes it.</summary>
+    public required double? ViscRatio { get; init; }
+
+    public required double? YieldRatio { get; init; }
+    public required double? YieldPa { get; init; }
+    public required double? MeltMPas { get; init; }
+    public required string Pour { get; init; }
+
+    // How greasy it stays.
+
+    /// <summary>Oil the powder could hold as a part of the fat.</summary>
+    public required double Immobilised { get; init; }
+
+    /// <summary>Percent of the greasy feel that is left.</summary>
+    public required double GreasinessLeftPct { get; init; }
+
+    public required string GreaseBand { get; init; }
+    public required IReadOnlyList<string> Warnings { get; init; }
+
     public const double JammedFrom = 0.98;
     public const double GelFromShareOfFat = 0.02;
     private const double GreaseHalves = 0.12;
@@ -74,23 +89,25 @@ public sealed record PowderInFat(
         double? yieldRatio = visc is { } v ? Math.Sqrt((1 - phi) * v) : null;
         var melt = baseMeltMPas * visc;
         var held = mix.CapacityMl / fatMl;
-        return new PowderInFat(
-            100 * mix.PowderG / (mix.PowderG + allFatG),
-            phi,
-            phiMax,
-            crowding,
-            jammed,
-            visc,
-            yieldRatio,
-            baseYieldPa * yieldRatio,
-            melt,
-            jammed ? "jammed"
+        return new PowderInFat
+        {
+            PowderPct = 100 * mix.PowderG / (mix.PowderG + allFatG),
+            Phi = phi,
+            PhiMax = phiMax,
+            Crowding = crowding,
+            Jammed = jammed,
+            ViscRatio = visc,
+            YieldRatio = yieldRatio,
+            YieldPa = baseYieldPa * yieldRatio,
+            MeltMPas = melt,
+            Pour =
+                jammed ? "jammed"
                 : gels ? "gels"
                 : PourBands.Of(melt!.Value),
-            held,
-            100 * Math.Exp(-held / GreaseHalves),
-            GreaseBands.Of(held),
-            gels ? [WarningCodes.Gel] : []
-        );
+            Immobilised = held,
+            GreasinessLeftPct = 100 * Math.Exp(-held / GreaseHalves),
+            GreaseBand = GreaseBands.Of(held),
+            Warnings = gels ? [WarningCodes.Gel] : [],
+        };
     }
 }

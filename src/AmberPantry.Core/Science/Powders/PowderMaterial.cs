@@ -1,75 +1,105 @@
 namespace AmberPantry.Core.Science.Powders;
 
-/// <summary>What a powder is to oil, air and skin. Oil absorption by rub-out (ASTM D281, ISO 787-5); true densities from textbooks; most else estimated.</summary>
-/// <param name="OilAbsorption">Grams of linseed oil per 100 g at the rub-out end point; 0 for what melts in the oil.</param>
-/// <param name="PoreShare">Part of that oil held inside the grains, 0 to 1.</param>
-/// <param name="TrueGMl">True density, g/mL; <paramref name="LooseGMl"/> and <paramref name="TappedGMl"/> are bulk densities.</param>
-/// <param name="MostPacked">Greatest packing fraction in fat.</param>
-/// <param name="MedianUm">Median grain, µm.</param>
-/// <param name="Dust">How readily it hangs in the air, 0 to 100.</param>
-/// <param name="Hazard">none, nuisance, irritant, fine_mineral or crystalline_check.</param>
-/// <param name="SlurryPh">pH of a 10 % slurry; null when it has none of its own.</param>
-/// <param name="BufferWeight">Relative weight of that pH in a mix.</param>
-public sealed record PowderMaterial(
-    string Id,
-    string Name,
-    string Family,
-    double OilAbsorption,
-    double OilAbsorptionLow,
-    double OilAbsorptionHigh,
-    double PoreShare,
-    double TrueGMl,
-    double LooseGMl,
-    double TappedGMl,
-    double MostPacked,
-    double IntrinsicViscosity,
-    double MedianUm,
-    double Mohs,
-    double Dust,
-    string Hazard,
-    double ActiveFraction,
-    double? SlurryPh,
-    double BufferWeight,
-    double Stain,
-    bool Soluble,
-    bool IsCarrier,
-    bool IsFlowAid,
-    bool IsCombustible,
-    string Source
-)
+/// <summary>What a powder is to oil, air and skin. Oil absorption by rub-out (ASTM D281, ISO 787-5); true densities from textbooks; most else
+/// estimated.</summary>
+public sealed record PowderMaterial
 {
+    // What it is.
+
+    public required string Id { get; init; }
+    public required string Name { get; init; }
+    public required string Family { get; init; }
+
+    // Oil it takes up.
+
+    /// <summary>Grams of linseed oil per 100 g at the rub-out end point; 0 for what melts in the oil.</summary>
+    public required double OilAbsorption { get; init; }
+
+    public required double OilAbsorptionLow { get; init; }
+    public required double OilAbsorptionHigh { get; init; }
+
+    /// <summary>Part of that oil held inside the grains, 0 to 1.</summary>
+    public required double PoreShare { get; init; }
+
+    // How it packs.
+
+    /// <summary>True density, g/mL; <see cref="LooseGMl"/> and <see cref="TappedGMl"/> are bulk densities.</summary>
+    public required double TrueGMl { get; init; }
+
+    public required double LooseGMl { get; init; }
+    public required double TappedGMl { get; init; }
+
+    /// <summary>Greatest packing fraction in fat.</summary>
+    public required double MostPacked { get; init; }
+
+    public required double IntrinsicViscosity { get; init; }
+
+    // Its grain and dust.
+
+    /// <summary>Median grain, µm.</summary>
+    public required double MedianUm { get; init; }
+
+    public required double Mohs { get; init; }
+
+    /// <summary>How readily it hangs in the air, 0 to 100.</summary>
+    public required double Dust { get; init; }
+
+    /// <summary>none, nuisance, irritant, fine_mineral or crystalline_check.</summary>
+    public required string Hazard { get; init; }
+
+    // What it does on wet skin.
+
+    public required double ActiveFraction { get; init; }
+
+    /// <summary>pH of a 10 % slurry; null when it has none of its own.</summary>
+    public required double? SlurryPh { get; init; }
+
+    /// <summary>Relative weight of that pH in a mix.</summary>
+    public required double BufferWeight { get; init; }
+
+    public required double Stain { get; init; }
+
+    // What it counts as.
+
+    public required bool Soluble { get; init; }
+    public required bool IsCarrier { get; init; }
+    public required bool IsFlowAid { get; init; }
+    public required bool IsCombustible { get; init; }
+    public required string Source { get; init; }
+
     /// <summary>Density of the linseed oil that oil absorption is measured with, g/mL.</summary>
     public const double LinseedGMl = 0.93;
 
     public static IReadOnlyDictionary<string, PowderMaterial> All { get; } =
         DataTable
-            .Read("Science.Powders.Data.powder-materials.csv", row => new PowderMaterial(
-                row.Text("id"),
-                row.Text("name"),
-                row.Text("family"),
-                row.Number("oa_g_per_100g"),
-                row.Number("oa_lo"),
-                row.Number("oa_hi"),
-                row.Number("pore_share"),
-                row.Number("rho_true_g_ml"),
-                row.Number("rho_loose_g_ml"),
-                row.Number("rho_tapped_g_ml"),
-                row.Number("phi_max"),
-                row.Number("intrinsic_visc"),
-                row.Number("d50_um"),
-                row.Number("mohs"),
-                row.Number("dust_0_100"),
-                row.Text("hazard"),
-                row.Number("active_frac"),
-                row.OptionalNumber("ph_slurry"),
-                row.Number("buffer_w"),
-                row.Number("stain_0_3"),
-                row.Flag("soluble"),
-                row.Flag("carrier"),
-                row.Flag("flow_aid"),
-                row.Flag("combustible"),
-                row.Text("source")
-            ))
+            .Read("Science.Powders.Data.powder-materials.csv", row => new PowderMaterial
+            {
+                Id = row.Text("id"),
+                Name = row.Text("name"),
+                Family = row.Text("family"),
+                OilAbsorption = row.Number("oa_g_per_100g"),
+                OilAbsorptionLow = row.Number("oa_lo"),
+                OilAbsorptionHigh = row.Number("oa_hi"),
+                PoreShare = row.Number("pore_share"),
+                TrueGMl = row.Number("rho_true_g_ml"),
+                LooseGMl = row.Number("rho_loose_g_ml"),
+                TappedGMl = row.Number("rho_tapped_g_ml"),
+                MostPacked = row.Number("phi_max"),
+                IntrinsicViscosity = row.Number("intrinsic_visc"),
+                MedianUm = row.Number("d50_um"),
+                Mohs = row.Number("mohs"),
+                Dust = row.Number("dust_0_100"),
+                Hazard = row.Text("hazard"),
+                ActiveFraction = row.Number("active_frac"),
+                SlurryPh = row.OptionalNumber("ph_slurry"),
+                BufferWeight = row.Number("buffer_w"),
+                Stain = row.Number("stain_0_3"),
+                Soluble = row.Flag("soluble"),
+                IsCarrier = row.Flag("carrier"),
+                IsFlowAid = row.Flag("flow_aid"),
+                IsCombustible = row.Flag("combustible"),
+                Source = row.Text("source"),
+            })
             .ToDictionary(powder => powder.Id);
 
     /// <summary>Melts in the oils and takes up none: zinc ricinoleate, menthol, camphor.</summary>

@@ -86,7 +86,8 @@ public sealed class PowderMix
         return CapacityMl > filled ? Math.Max(0, oilMl - filled) / (CapacityMl - filled) : 0;
     }
 
-    /// <summary>Dust that still flies with this much oil in the mix, 0 to 100: oil outside a grain catches fines, oil in a carrier's pores calms only the carrier.</summary>
+    /// <summary>Dust that still flies with this much oil in the mix, 0 to 100: oil outside a grain catches fines, oil in a carrier's pores calms
+    /// only the carrier.</summary>
     public double DustAt(double oilMl)
     {
         if (PowderG == 0)

@@ -14,7 +14,8 @@ public sealed record BlendItem(
 );
 
 /// <summary>A scent idea in grams. Drops are not a measure: the same twenty can be 0.6 to 1.3 mL.</summary>
-/// <param name="ScentPctLow">If every oil dropped 35 to the mL; null unless counted in drops. <paramref name="ScentPctHigh"/> at 15 to the mL.</param>
+/// <param name="ScentPctLow">If every oil dropped 35 to the mL; null unless counted in drops. <paramref name="ScentPctHigh"/> at 15 to the
+/// mL.</param>
 public sealed record ScentBlend(double ScentG, double ScentPct, double? ScentPctLow, double? ScentPctHigh, IReadOnlyList<BlendItem> Items)
 {
     public static IReadOnlyList<string> Modes { get; } = ["percent", "parts_weight", "parts_volume", "drops"];

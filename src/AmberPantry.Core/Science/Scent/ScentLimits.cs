@@ -116,24 +116,35 @@ public sealed record OilLimit(string Id, double Pct, double Max, string Basis, d
 public sealed record ConstituentLimit(string Name, double Pct, double Limit, double Ratio, string Status);
 
 /// <summary>Every limit a scent meets. Conservative defaults: the supplier's certificate and local rules decide.</summary>
-/// <param name="PhotoIndex">Sum of the oils against their limits in the sun.</param>
-/// <param name="MaxTotalPct">Most of this very blend; null when unscented.</param>
-public sealed record ScentLimits(
-    string Exposure,
-    string Category,
-    double TotalPct,
-    double TotalCap,
-    IReadOnlyList<OilLimit> PerOil,
-    IReadOnlyList<ConstituentLimit> Constituents,
-    double PhotoIndex,
-    string WorstKind,
-    string WorstId,
-    double WorstRatio,
-    string Status,
-    double? MaxTotalPct,
-    IReadOnlyList<string> Flags
-)
+public sealed record ScentLimits
 {
+    // The use.
+
+    public required string Exposure { get; init; }
+    public required string Category { get; init; }
+
+    // Each limit.
+
+    public required double TotalPct { get; init; }
+    public required double TotalCap { get; init; }
+    public required IReadOnlyList<OilLimit> PerOil { get; init; }
+    public required IReadOnlyList<ConstituentLimit> Constituents { get; init; }
+
+    /// <summary>Sum of the oils against their limits in the sun.</summary>
+    public required double PhotoIndex { get; init; }
+
+    // The answer.
+
+    public required string WorstKind { get; init; }
+    public required string WorstId { get; init; }
+    public required double WorstRatio { get; init; }
+    public required string Status { get; init; }
+
+    /// <summary>Most of this very blend; null when unscented.</summary>
+    public required double? MaxTotalPct { get; init; }
+
+    public required IReadOnlyList<string> Flags { get; init; }
+
     private const double BrowningFromPct = 0.02;
 
     /// <summary>Percent of the product left on and rinsed off, and the stricter market's where it differs; null for no limit.</summary>
@@ -209,21 +220,22 @@ public sealed record ScentLimits(
             total == 0 ? null
             : worst.Ratio >= LimitStatus.NoLimit ? 0
             : total / worst.Ratio;
-        return new ScentLimits(
-            use.LeaveOn ? "leave_on" : "rinse_off",
-            use.Category,
-            total,
-            use.TotalCapPct,
-            perOil,
-            constituents,
-            photo,
-            worst.Kind,
-            worst.Id,
-            worst.Ratio,
-            LimitStatus.Of(worst.Ratio),
-            most,
-            flags
-        );
+        return new ScentLimits
+        {
+            Exposure = use.LeaveOn ? "leave_on" : "rinse_off",
+            Category = use.Category,
+            TotalPct = total,
+            TotalCap = use.TotalCapPct,
+            PerOil = perOil,
+            Constituents = constituents,
+            PhotoIndex = photo,
+            WorstKind = worst.Kind,
+            WorstId = worst.Id,
+            WorstRatio = worst.Ratio,
+            Status = LimitStatus.Of(worst.Ratio),
+            MaxTotalPct = most,
+            Flags = flags,
+        };
     }
 
     private static OilLimit Limit(ScentUse use, ScentOil oil, double pct, IReadOnlyDictionary<string, double>? certificate, List<string> flags)

@@ -3,66 +3,91 @@ using System.Globalization;
 namespace AmberPantry.Core.Science.Scent;
 
 /// <summary>An essential oil, absolute, resinoid or generic fragrance. Typical figures: the supplier's certificate rules.</summary>
-/// <param name="FlashC">Closed cup, neat oil, °C: a fire figure, not the point where the scent dies.</param>
-/// <param name="Note">top, middle or base.</param>
-/// <param name="Strength">Odour, 1 to 10.</param>
-/// <param name="MostLeaveOnPct">Percent of the finished product; so are the other limits.</param>
-/// <param name="PhototoxicMaxPct">Left on skin in the sun; null for none.</param>
-/// <param name="Constituents">Typical percent of the oil.</param>
-/// <param name="Pregnancy">ok, caution or avoid; so are the next three.</param>
-public sealed record ScentOil(
-    string Id,
-    string Name,
-    string Inci,
-    string Kind,
-    double DensityGMl,
-    double DropsPerMl,
-    double FlashC,
-    string Note,
-    double Strength,
-    double MostLeaveOnPct,
-    double MostRinseOffPct,
-    double? PhototoxicMaxPct,
-    IReadOnlyDictionary<string, double> Constituents,
-    bool IsOnExtendedList,
-    string Pregnancy,
-    string Asthma,
-    string Under2,
-    string Under6,
-    string Pets,
-    string Skin,
-    double OpenedMonths,
-    string Source
-)
+public sealed record ScentOil
 {
+    // What it is.
+
+    public required string Id { get; init; }
+    public required string Name { get; init; }
+    public required string Inci { get; init; }
+    public required string Kind { get; init; }
+
+    // In the bottle.
+
+    public required double DensityGMl { get; init; }
+    public required double DropsPerMl { get; init; }
+
+    /// <summary>Closed cup, neat oil, °C: a fire figure, not the point where the scent dies.</summary>
+    public required double FlashC { get; init; }
+
+    /// <summary>top, middle or base.</summary>
+    public required string Note { get; init; }
+
+    /// <summary>Odour, 1 to 10.</summary>
+    public required double Strength { get; init; }
+
+    // Limits.
+
+    /// <summary>Percent of the finished product; so are the other limits.</summary>
+    public required double MostLeaveOnPct { get; init; }
+
+    public required double MostRinseOffPct { get; init; }
+
+    /// <summary>Left on skin in the sun; null for none.</summary>
+    public required double? PhototoxicMaxPct { get; init; }
+
+    // What is in it.
+
+    /// <summary>Typical percent of the oil.</summary>
+    public required IReadOnlyDictionary<string, double> Constituents { get; init; }
+
+    public required bool IsOnExtendedList { get; init; }
+
+    // For whom it is not.
+
+    /// <summary>ok, caution or avoid; so are the next three.</summary>
+    public required string Pregnancy { get; init; }
+
+    public required string Asthma { get; init; }
+    public required string Under2 { get; init; }
+    public required string Under6 { get; init; }
+    public required string Pets { get; init; }
+    public required string Skin { get; init; }
+
+    // How it keeps.
+
+    public required double OpenedMonths { get; init; }
+    public required string Source { get; init; }
+
     public static IReadOnlyDictionary<string, ScentOil> All { get; } =
         DataTable
-            .Read("Science.Scent.Data.essential-oils.csv", row => new ScentOil(
-                row.Text("id"),
-                row.Text("name"),
-                row.Text("inci"),
-                row.Text("kind"),
-                row.Number("density_20C"),
-                row.OptionalNumber("drops_per_ml") ?? 20,
-                row.Number("flash_C"),
-                row.Text("note"),
-                row.Number("odour_strength"),
-                row.Number("max_leave_on_pct"),
-                row.Number("max_rinse_off_pct"),
-                row.OptionalNumber("phototoxic_max_pct"),
-                row.List("constituents")
+            .Read("Science.Scent.Data.essential-oils.csv", row => new ScentOil
+            {
+                Id = row.Text("id"),
+                Name = row.Text("name"),
+                Inci = row.Text("inci"),
+                Kind = row.Text("kind"),
+                DensityGMl = row.Number("density_20C"),
+                DropsPerMl = row.OptionalNumber("drops_per_ml") ?? 20,
+                FlashC = row.Number("flash_C"),
+                Note = row.Text("note"),
+                Strength = row.Number("odour_strength"),
+                MostLeaveOnPct = row.Number("max_leave_on_pct"),
+                MostRinseOffPct = row.Number("max_rinse_off_pct"),
+                PhototoxicMaxPct = row.OptionalNumber("phototoxic_max_pct"),
+                Constituents = row.List("constituents")
                     .Select(part => part.Split(':'))
                     .ToDictionary(part => part[0], part => double.Parse(part[1], CultureInfo.InvariantCulture)),
-                row.Flag("extended_list_oil"),
-                row.Text("pregnancy"),
-                row.Text("asthma"),
-                row.Text("under2"),
-                row.Text("under6"),
-                row.Text("pets"),
-                row.Text("skin"),
-                row.Number("opened_months"),
-                row.Text("source")
-            ))
+                IsOnExtendedList = row.Flag("extended_list_oil"),
+                Pregnancy = row.Text("pregnancy"),
+                Asthma = row.Text("asthma"),
+                Under2 = row.Text("under2"),
+                Under6 = row.Text("under6"),
+                Pets = row.Text("pets"),
+                Skin = row.Text("skin"),
+                OpenedMonths = row.Number("opened_months"),
+                Source = row.Text("source"),
+            })
             .ToDictionary(oil => oil.Id);
 
     public bool IsFragrance => Kind == "fragrance oil";

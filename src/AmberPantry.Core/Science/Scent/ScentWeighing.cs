@@ -8,24 +8,35 @@ public sealed record ScentShare(string Id, double G);
 public sealed record ScentDilution(string Id, double? DilutionPct, double? TakeG, double? MakeG);
 
 /// <summary>Whether the scale can see a scent, and what to do when it cannot.</summary>
-/// <param name="MinimumG">Least that is weighed well: twenty steps of the scale.</param>
-/// <param name="Advice">weigh, preblend or finer_scale.</param>
-/// <param name="ConcentratePct">Strength of the pre-blend, 100 for neat; null when none fits.</param>
-/// <param name="TakeG">Of the pre-blend into the batch; <paramref name="MakeG"/> the least of a thinned one to make.</param>
-public sealed record ScentWeighing(
-    double MinimumG,
-    string Worst,
-    IReadOnlyList<ScentWeighed> Items,
-    bool PreblendNeeded,
-    string Advice,
-    double? PreblendG,
-    IReadOnlyList<ScentShare> PreblendItems,
-    double? ConcentratePct,
-    double? TakeG,
-    double? MakeG,
-    IReadOnlyList<ScentDilution> Dilutions
-)
+public sealed record ScentWeighing
 {
+    // What the scale sees.
+
+    /// <summary>Least that is weighed well: twenty steps of the scale.</summary>
+    public required double MinimumG { get; init; }
+
+    public required string Worst { get; init; }
+    public required IReadOnlyList<ScentWeighed> Items { get; init; }
+
+    // The pre-blend.
+
+    public required bool PreblendNeeded { get; init; }
+
+    /// <summary>weigh, preblend or finer_scale.</summary>
+    public required string Advice { get; init; }
+
+    public required double? PreblendG { get; init; }
+    public required IReadOnlyList<ScentShare> PreblendItems { get; init; }
+
+    /// <summary>Strength of the pre-blend, 100 for neat; null when none fits.</summary>
+    public required double? ConcentratePct { get; init; }
+
+    /// <summary>Of the pre-blend into the batch; <see cref="MakeG"/> the least of a thinned one to make.</summary>
+    public required double? TakeG { get; init; }
+
+    public required double? MakeG { get; init; }
+    public required IReadOnlyList<ScentDilution> Dilutions { get; init; }
+
     private const double Steps = 20;
     private static readonly double[] Strengths = [50, 25, 20, 10, 5, 2, 1];
     private static readonly string[] Statuses = ["ok", "poor", "unusable"];
@@ -53,7 +64,20 @@ public sealed record ScentWeighing(
         var worst = Statuses[weighed.Max(item => Array.IndexOf(Statuses, item.Status))];
         if (worst == "ok")
         {
-            return new ScentWeighing(least, worst, weighed, false, "weigh", null, [], null, null, null, []);
+            return new ScentWeighing
+            {
+                MinimumG = least,
+                Worst = worst,
+                Items = weighed,
+                PreblendNeeded = false,
+                Advice = "weigh",
+                PreblendG = null,
+                PreblendItems = [],
+                ConcentratePct = null,
+                TakeG = null,
+                MakeG = null,
+                Dilutions = [],
+            };
         }
 
         var total = items.Sum(item => item.G);
@@ -68,19 +92,20 @@ public sealed record ScentWeighing(
                 return new ScentDilution(item.Id, thinned, item.G * 100 / thinned, least * 100 / thinned);
             })
             .ToArray();
-        return new ScentWeighing(
-            least,
-            worst,
-            weighed,
-            true,
-            Near.Above(preblend, 5 * total) || strength is null ? "finer_scale" : "preblend",
-            preblend,
-            [.. items.Select(item => new ScentShare(item.Id, preblend * item.G / total))],
-            strength,
-            total * 100 / strength,
-            strength is < 100 ? least * 100 / strength : null,
-            dilutions
-        );
+        return new ScentWeighing
+        {
+            MinimumG = least,
+            Worst = worst,
+            Items = weighed,
+            PreblendNeeded = true,
+            Advice = Near.Above(preblend, 5 * total) || strength is null ? "finer_scale" : "preblend",
+            PreblendG = preblend,
+            PreblendItems = [.. items.Select(item => new ScentShare(item.Id, preblend * item.G / total))],
+            ConcentratePct = strength,
+            TakeG = total * 100 / strength,
+            MakeG = strength is < 100 ? least * 100 / strength : null,
+            Dilutions = dilutions,
+        };
     }
 
     private static double? Thinned(double grams, double least) =>
@@ -133,23 +158,35 @@ public sealed record WarmPot(double LossPct, string Band, IReadOnlyList<PotLoss>
 }
 
 /// <summary>Scent in one bath.</summary>
-/// <param name="Ppm">mg per litre.</param>
-/// <param name="Dispersed">Twice its weight of solubiliser is there for scent and oil together.</param>
-/// <param name="MaxGramsPerBath">Null when unscented.</param>
-public sealed record BathScent(
-    double ScentG,
-    double Ppm,
-    bool Dispersed,
-    double LimitG,
-    double Ratio,
-    string Status,
-    double MaxScentPct,
-    double? MaxGramsPerBath,
-    double LiquidPct,
-    string LiquidStatus,
-    IReadOnlyList<string> Flags
-)
+public sealed record BathScent
 {
+    // Scent in the tub.
+
+    public required double ScentG { get; init; }
+
+    /// <summary>mg per litre.</summary>
+    public required double Ppm { get; init; }
+
+    /// <summary>Twice its weight of solubiliser is there for scent and oil together.</summary>
+    public required bool Dispersed { get; init; }
+
+    public required double LimitG { get; init; }
+    public required double Ratio { get; init; }
+    public required string Status { get; init; }
+
+    // How much would do.
+
+    public required double MaxScentPct { get; init; }
+
+    /// <summary>Null when unscented.</summary>
+    public required double? MaxGramsPerBath { get; init; }
+
+    // Liquid in a dry product.
+
+    public required double LiquidPct { get; init; }
+    public required string LiquidStatus { get; init; }
+    public required IReadOnlyList<string> Flags { get; init; }
+
     public static IReadOnlyList<string> Families { get; } = ["bath_salts", "bath_fizz"];
 
     private static readonly string[] TooSharp =
@@ -198,20 +235,22 @@ public sealed record BathScent(
             flags.Add("slippery_tub");
         }
 
-        return new BathScent(
-            scentG,
-            1000 * scentG / waterL,
-            dispersed,
-            limit,
-            ratio,
-            status == "ok" && !dispersed && scentG > 0 ? "near" : status,
-            100 * limit / gramsPerBath,
-            scentPct > 0 ? 100 * limit / scentPct : null,
-            liquid,
-            Near.Above(liquid, most) ? "over"
+        return new BathScent
+        {
+            ScentG = scentG,
+            Ppm = 1000 * scentG / waterL,
+            Dispersed = dispersed,
+            LimitG = limit,
+            Ratio = ratio,
+            Status = status == "ok" && !dispersed && scentG > 0 ? "near" : status,
+            MaxScentPct = 100 * limit / gramsPerBath,
+            MaxGramsPerBath = scentPct > 0 ? 100 * limit / scentPct : null,
+            LiquidPct = liquid,
+            LiquidStatus =
+                Near.Above(liquid, most) ? "over"
                 : Near.Above(liquid, fine) ? "near"
                 : "ok",
-            flags
-        );
+            Flags = flags,
+        };
     }
 }

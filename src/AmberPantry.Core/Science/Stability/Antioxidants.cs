@@ -1,51 +1,69 @@
 namespace AmberPantry.Core.Science.Stability;
 
 /// <summary>What may slow rancidity. None of them is a preservative.</summary>
-/// <param name="Kind">antioxidant, synergist, chelator or inactive.</param>
-/// <param name="ActiveFraction">0 to 1.</param>
-/// <param name="UseMinPct">Percent of the lipid phase, as supplied; so are the other percents.</param>
-/// <param name="ActivityFactor">Per mg active, mixed tocopherols being 1.</param>
-/// <param name="TakenFor">What to say where it stands in for an antioxidant; empty where nobody takes it for one.</param>
-/// <param name="OverdosePct">Above it the gain turns into loss; null when it never does.</param>
-public sealed record Antioxidant(
-    string Id,
-    string Name,
-    string Inci,
-    string Kind,
-    string Group,
-    double ActiveFraction,
-    double UseMinPct,
-    double UseTypicalPct,
-    double UseMaxPct,
-    double ActivityFactor,
-    double? OverdosePct,
-    double OverdoseSlope,
-    double? AddBelowC,
-    string Cautions,
-    string TakenFor,
-    string Source
-)
+public sealed record Antioxidant
 {
+    // What it is.
+
+    public required string Id { get; init; }
+    public required string Name { get; init; }
+    public required string Inci { get; init; }
+
+    /// <summary>antioxidant, synergist, chelator or inactive.</summary>
+    public required string Kind { get; init; }
+
+    public required string Group { get; init; }
+
+    // How much of it, and how strongly it works.
+
+    /// <summary>0 to 1.</summary>
+    public required double ActiveFraction { get; init; }
+
+    /// <summary>Percent of the lipid phase, as supplied; so are the other percents.</summary>
+    public required double UseMinPct { get; init; }
+
+    public required double UseTypicalPct { get; init; }
+    public required double UseMaxPct { get; init; }
+
+    /// <summary>Per mg active, mixed tocopherols being 1.</summary>
+    public required double ActivityFactor { get; init; }
+
+    /// <summary>Above it the gain turns into loss; null when it never does.</summary>
+    public required double? OverdosePct { get; init; }
+
+    public required double OverdoseSlope { get; init; }
+    public required double? AddBelowC { get; init; }
+
+    // What to say of it.
+
+    public required string Cautions { get; init; }
+
+    /// <summary>What to say where it stands in for an antioxidant; empty where nobody takes it for one.</summary>
+    public required string TakenFor { get; init; }
+
+    public required string Source { get; init; }
+
     public static IReadOnlyDictionary<string, Antioxidant> All { get; } =
         DataTable
-            .Read("Science.Stability.Data.antioxidants.csv", row => new Antioxidant(
-                row.Text("id"),
-                row.Text("name"),
-                row.Text("inci"),
-                row.Text("kind"),
-                row.Text("group"),
-                row.Number("active_fraction"),
-                row.Number("use_min_pct"),
-                row.Number("use_typ_pct"),
-                row.Number("use_max_pct"),
-                row.Number("activity_factor"),
-                row.OptionalNumber("overdose_pct"),
-                row.Number("overdose_slope"),
-                row.OptionalNumber("add_temp_max_C"),
-                row.Text("cautions"),
-                row.Text("taken_for"),
-                row.Text("source")
-            ))
+            .Read("Science.Stability.Data.antioxidants.csv", row => new Antioxidant
+            {
+                Id = row.Text("id"),
+                Name = row.Text("name"),
+                Inci = row.Text("inci"),
+                Kind = row.Text("kind"),
+                Group = row.Text("group"),
+                ActiveFraction = row.Number("active_fraction"),
+                UseMinPct = row.Number("use_min_pct"),
+                UseTypicalPct = row.Number("use_typ_pct"),
+                UseMaxPct = row.Number("use_max_pct"),
+                ActivityFactor = row.Number("activity_factor"),
+                OverdosePct = row.OptionalNumber("overdose_pct"),
+                OverdoseSlope = row.Number("overdose_slope"),
+                AddBelowC = row.OptionalNumber("add_temp_max_C"),
+                Cautions = row.Text("cautions"),
+                TakenFor = row.Text("taken_for"),
+                Source = row.Text("source"),
+            })
             .ToDictionary(row => row.Id);
 }
 

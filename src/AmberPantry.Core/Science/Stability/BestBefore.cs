@@ -15,23 +15,39 @@ public sealed record LotDates(
 );
 
 /// <summary>The date to print, and what sets it.</summary>
-/// <param name="Label">A month, or a day when it is near; never rounded up. Null when a lot is past its date.</param>
-/// <param name="LimitKind">lot_best_before, lot_after_opening, lot_assumed or model.</param>
-/// <param name="PaoMonths">Period after opening; 0 asks for weeks instead.</param>
-/// <param name="Mark">best_before up to 30 months, else pao (EU 1223/2009 article 19; verify locally).</param>
-public sealed record BestBefore(
-    string Exact,
-    string? Label,
-    int Days,
-    string LimitKind,
-    string? LimitingId,
-    int? PaoMonths,
-    int? UseWithinWeeks,
-    string? Mark,
-    string Verdict,
-    IReadOnlyList<string> Flags
-)
+public sealed record BestBefore
 {
+    // The date.
+
+    public required string Exact { get; init; }
+
+    /// <summary>A month, or a day when it is near; never rounded up. Null when a lot is past its date.</summary>
+    public required string? Label { get; init; }
+
+    public required int Days { get; init; }
+
+    // What sets it.
+
+    /// <summary>lot_best_before, lot_after_opening, lot_assumed or model.</summary>
+    public required string LimitKind { get; init; }
+
+    public required string? LimitingId { get; init; }
+
+    // After opening.
+
+    /// <summary>Period after opening; 0 asks for weeks instead.</summary>
+    public required int? PaoMonths { get; init; }
+
+    public required int? UseWithinWeeks { get; init; }
+
+    /// <summary>best_before up to 30 months, else pao (EU 1223/2009 article 19; verify locally).</summary>
+    public required string? Mark { get; init; }
+
+    // The answer.
+
+    public required string Verdict { get; init; }
+    public required IReadOnlyList<string> Flags { get; init; }
+
     public const double DaysPerMonth = 30.4375;
     private const int DayLabelBelowDays = 92;
     private static readonly int[] Periods = [3, 6, 9, 12, 18, 24];
@@ -58,24 +74,37 @@ public sealed record BestBefore(
         var exact = Iso(best.Date);
         if (days <= 0)
         {
-            return new BestBefore(exact, null, days, best.Kind, best.Id, null, null, null, "lot_expired", flags);
+            return new BestBefore
+            {
+                Exact = exact,
+                Label = null,
+                Days = days,
+                LimitKind = best.Kind,
+                LimitingId = best.Id,
+                PaoMonths = null,
+                UseWithinWeeks = null,
+                Mark = null,
+                Verdict = "lot_expired",
+                Flags = flags,
+            };
         }
 
         var months = days / DaysPerMonth;
         var most = Math.Min(Storage.Families[family].AfterOpening, months);
         var pao = Periods.LastOrDefault(period => !Near.Below(most, period));
-        return new BestBefore(
-            exact,
-            days < DayLabelBelowDays ? exact : MonthLabel(best.Date),
-            days,
-            best.Kind,
-            best.Id,
-            pao,
-            pao == 0 ? days / 7 : null,
-            Near.Above(months, 30) ? "pao" : "best_before",
-            days < 30 ? "under_30_days" : "ok",
-            flags
-        );
+        return new BestBefore
+        {
+            Exact = exact,
+            Label = days < DayLabelBelowDays ? exact : MonthLabel(best.Date),
+            Days = days,
+            LimitKind = best.Kind,
+            LimitingId = best.Id,
+            PaoMonths = pao,
+            UseWithinWeeks = pao == 0 ? days / 7 : null,
+            Mark = Near.Above(months, 30) ? "pao" : "best_before",
+            Verdict = days < 30 ? "under_30_days" : "ok",
+            Flags = flags,
+        };
     }
 
     private static (DateOnly Date, string Kind)? Limit(LotDates lot, List<string> flags)

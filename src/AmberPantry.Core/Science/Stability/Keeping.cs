@@ -73,27 +73,38 @@ public sealed record Storage(
 }
 
 /// <summary>Months until it smells rancid; a planning figure, never in place of a keeping test.</summary>
-/// <param name="UnprotectedMonths20C">Without any antioxidant, dark and closed at 20 °C.</param>
-/// <param name="WeakestMonths">By the school that the weakest oil decides; null without lipids.</param>
-/// <param name="LimitedBy">oxidation, general_ageing, fragile_oil, family_cap or overall_cap.</param>
-public sealed record Keeping(
-    [property: JsonPropertyName("unprotectedMonths20C")] double UnprotectedMonths20C,
-    double TempFactor,
-    double TocEquivalent,
-    double Ef,
-    double? WeakestMonths,
-    double DilutedMonths,
-    double Months,
-    string LimitedBy,
-    string? LimitingId,
-    string Band,
-    IReadOnlyList<string> Flags
-)
+public sealed record Keeping
 {
+    // How fast it ages.
+
+    /// <summary>Without any antioxidant, dark and closed at 20 °C.</summary>
+    [JsonPropertyName("unprotectedMonths20C")]
+    public required double UnprotectedMonths20C { get; init; }
+
+    public required double TempFactor { get; init; }
+    public required double TocEquivalent { get; init; }
+    public required double Ef { get; init; }
+
+    // The answer.
+
+    /// <summary>By the school that the weakest oil decides; null without lipids.</summary>
+    public required double? WeakestMonths { get; init; }
+
+    public required double DilutedMonths { get; init; }
+    public required double Months { get; init; }
+
+    /// <summary>oxidation, general_ageing, fragile_oil, family_cap or overall_cap.</summary>
+    public required string LimitedBy { get; init; }
+
+    public required string? LimitingId { get; init; }
+    public required string Band { get; init; }
+    public required IReadOnlyList<string> Flags { get; init; }
+
     /// <summary>Everything that is not oxidation, months at 20 °C.</summary>
     private const double GeneralMonths = 45;
 
-    /// <summary>Rate 1/month of a lipid with x = 1 at 20 °C; with <see cref="RateExponent"/> fitted so that each oil alone falls within its own shelf life.</summary>
+    /// <summary>Rate 1/month of a lipid with x = 1 at 20 °C; with <see cref="RateExponent"/> fitted so that each oil alone falls within its own
+    /// shelf life.</summary>
     private const double RateScale = 0.0285;
     private const double RateExponent = 0.90;
     private const double OverallCapMonths = 36;
@@ -117,7 +128,20 @@ public sealed record Keeping(
         {
             var plain = GeneralMonths / ft;
             var bare = Least([("general_ageing", plain), ("family_cap", cap), ("overall_cap", OverallCapMonths)]);
-            return new Keeping(OverallCapMonths, ft, 0, 1, null, bare.Months, bare.Months, bare.By, null, Words.Of(bare.Months), ["no_lipid"]);
+            return new Keeping
+            {
+                UnprotectedMonths20C = OverallCapMonths,
+                TempFactor = ft,
+                TocEquivalent = 0,
+                Ef = 1,
+                WeakestMonths = null,
+                DilutedMonths = bare.Months,
+                Months = bare.Months,
+                LimitedBy = bare.By,
+                LimitingId = null,
+                Band = Words.Of(bare.Months),
+                Flags = ["no_lipid"],
+            };
         }
 
         var blend = LipidBlendAge.Of(lipids);
@@ -164,24 +188,25 @@ public sealed record Keeping(
             flags.Add("advise_antioxidant");
         }
 
-        return new Keeping(
-            Math.Min(OverallCapMonths, 1 / ((1 / GeneralMonths) + (RateScale * Math.Pow(blend.X, RateExponent)))),
-            ft,
-            protection.TocEquivalent,
-            protection.Ef,
-            weakest,
-            Math.Min(Math.Min(diluted, FragileTimes * weakest), Math.Min(cap, OverallCapMonths)),
-            months,
-            by,
-            by switch
+        return new Keeping
+        {
+            UnprotectedMonths20C = Math.Min(OverallCapMonths, 1 / ((1 / GeneralMonths) + (RateScale * Math.Pow(blend.X, RateExponent)))),
+            TempFactor = ft,
+            TocEquivalent = protection.TocEquivalent,
+            Ef = protection.Ef,
+            WeakestMonths = weakest,
+            DilutedMonths = Math.Min(Math.Min(diluted, FragileTimes * weakest), Math.Min(cap, OverallCapMonths)),
+            Months = months,
+            LimitedBy = by,
+            LimitingId = by switch
             {
                 "oxidation" => blend.TopContributor,
                 "fragile_oil" => weakestId,
                 _ => null,
             },
-            Words.Of(months),
-            [.. flags, .. protection.Flags]
-        );
+            Band = Words.Of(months),
+            Flags = [.. flags, .. protection.Flags],
+        };
     }
 
     /// <summary>Light, air and metal together; green oils suffer more in the light, a chelator takes most of the metal away.</summary>

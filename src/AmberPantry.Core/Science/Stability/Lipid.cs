@@ -62,45 +62,63 @@ public sealed record FattyProfile(double IodineValue, double Cox, double CoxEff,
 }
 
 /// <summary>An oil, butter, wax or ester as it ages.</summary>
-/// <param name="NativeTocopherol">mg/kg.</param>
-/// <param name="ShelfLow">Usual shelf life of a fresh lot, months; closed, cool, dark.</param>
-/// <param name="Allergens">As flagged, one part each.</param>
-/// <param name="AlsoNamed">Names of the same material in the melt table.</param>
-public sealed record Lipid(
-    string Id,
-    string Name,
-    string Class,
-    FattyProfile Profile,
-    double NativeTocopherol,
-    bool Chlorophyll,
-    double ShelfLow,
-    double ShelfTypical,
-    double ShelfHigh,
-    double DensityGMl,
-    string Feel,
-    IReadOnlyList<string> Allergens,
-    IReadOnlyList<string> AlsoNamed,
-    string Source
-)
+public sealed record Lipid
 {
+    // What it is.
+
+    public required string Id { get; init; }
+    public required string Name { get; init; }
+    public required string Class { get; init; }
+
+    // Why it ages.
+
+    public required FattyProfile Profile { get; init; }
+
+    /// <summary>mg/kg.</summary>
+    public required double NativeTocopherol { get; init; }
+
+    public required bool Chlorophyll { get; init; }
+
+    // How long it lasts.
+
+    /// <summary>Usual shelf life of a fresh lot, months; closed, cool, dark.</summary>
+    public required double ShelfLow { get; init; }
+
+    public required double ShelfTypical { get; init; }
+    public required double ShelfHigh { get; init; }
+
+    // What else it is.
+
+    public required double DensityGMl { get; init; }
+    public required string Feel { get; init; }
+
+    /// <summary>As flagged, one part each.</summary>
+    public required IReadOnlyList<string> Allergens { get; init; }
+
+    /// <summary>Names of the same material in the melt table.</summary>
+    public required IReadOnlyList<string> AlsoNamed { get; init; }
+
+    public required string Source { get; init; }
+
     public static IReadOnlyDictionary<string, Lipid> All { get; } =
         DataTable
-            .Read("Science.Stability.Data.fatty-acids.csv", row => new Lipid(
-                row.Text("id"),
-                row.Text("name"),
-                row.Text("class"),
-                ProfileOf(row),
-                row.Number("native_toc_mgkg"),
-                row.Flag("chlorophyll"),
-                row.Number("shelf_lo"),
-                row.Number("shelf_typ"),
-                row.Number("shelf_hi"),
-                row.Number("density_25C"),
-                row.Text("feel"),
-                row.List("allergen_flag"),
-                row.List("also_named"),
-                row.Text("source")
-            ))
+            .Read("Science.Stability.Data.fatty-acids.csv", row => new Lipid
+            {
+                Id = row.Text("id"),
+                Name = row.Text("name"),
+                Class = row.Text("class"),
+                Profile = ProfileOf(row),
+                NativeTocopherol = row.Number("native_toc_mgkg"),
+                Chlorophyll = row.Flag("chlorophyll"),
+                ShelfLow = row.Number("shelf_lo"),
+                ShelfTypical = row.Number("shelf_typ"),
+                ShelfHigh = row.Number("shelf_hi"),
+                DensityGMl = row.Number("density_25C"),
+                Feel = row.Text("feel"),
+                Allergens = row.List("allergen_flag"),
+                AlsoNamed = row.List("also_named"),
+                Source = row.Text("source"),
+            })
             .ToDictionary(lipid => lipid.Id);
 
     private static FattyProfile ProfileOf(DataRow row)

@@ -1,6 +1,7 @@
 namespace AmberPantry.Core.Science.Stability;
 
-/// <summary>A preservative. Maxima follow EU Annex V as understood, to be verified; the rest is estimated, and the supplier's challenge test rules.</summary>
+/// <summary>A preservative. Maxima follow EU Annex V as understood, to be verified; the rest is estimated, and the supplier's challenge test
+/// rules.</summary>
 /// <param name="Phase">oil, water or both.</param>
 /// <param name="MinPct">Percent of the whole batch.</param>
 /// <param name="MostC">Added at or below, °C.</param>

@@ -1,20 +1,21 @@
 namespace AmberPantry.Core.Science.Stability;
 
 /// <summary>What is in the water phase, grams.</summary>
-/// <param name="MeasuredAw">A measured water activity wins over the estimate; null when there is none.</param>
-public sealed record WaterPhase(
-    double WaterG = 0,
-    double HoneyG = 0,
-    double GlycerolG = 0,
-    double PropyleneGlycolG = 0,
-    double SorbitolG = 0,
-    double SucroseG = 0,
-    double GlucoseG = 0,
-    double FructoseG = 0,
-    double SaltG = 0,
-    double? MeasuredAw = null
-)
+public sealed record WaterPhase
 {
+    public double WaterG { get; init; }
+    public double HoneyG { get; init; }
+    public double GlycerolG { get; init; }
+    public double PropyleneGlycolG { get; init; }
+    public double SorbitolG { get; init; }
+    public double SucroseG { get; init; }
+    public double GlucoseG { get; init; }
+    public double FructoseG { get; init; }
+    public double SaltG { get; init; }
+
+    /// <summary>A measured water activity wins over the estimate; null when there is none.</summary>
+    public double? MeasuredAw { get; init; }
+
     private const double HoneyWater = 0.18;
     private const double HoneyGlucose = 0.31;
     private const double HoneyFructose = 0.38;
