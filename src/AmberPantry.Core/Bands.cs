@@ -1,9 +1,10 @@
 namespace AmberPantry.Core;
 
 /// <summary>A scale cut by rising limits into named bands. A value on a limit belongs to the band above it.</summary>
-internal sealed class Bands(string last, params (double Below, string Word)[] limits)
+internal sealed class Bands<TWord>(TWord last, params (double Below, TWord Word)[] limits)
+    where TWord : struct, Enum
 {
-    public string Of(double value)
+    public TWord Of(double value)
     {
         foreach (var (below, word) in limits)
         {

@@ -85,6 +85,29 @@ public partial class HouseTests
     public void NoFileNamesAnotherFolderPastItsUsings() =>
         Assert.All(Files(), file => Assert.DoesNotMatch(Qualified(), Usings().Replace(file.Text, "")));
 
+    /// <summary>A name such as <c>Colour.Settling</c> would reach a neighbour without a using, unseen by the order.</summary>
+    [Fact]
+    public void NoFileReachesANeighbourByItsShortName()
+    {
+        var folders = Order.SelectMany(place => place.Split('.')).Distinct().ToArray();
+        var reach = new Regex($@"(?<![\w.""“])({string.Join('|', folders)})\.[A-Z]\w+");
+        var wrong = Files()
+            .SelectMany(file =>
+                reach
+                    .Matches(Comments().Replace(file.Text, ""))
+                    .Where(match => !Owns(file.Text, match.Groups[1].Value))
+                    .Select(match => $"{file.File}: {match.Value}")
+            );
+        Assert.Empty(wrong);
+    }
+
+    /// <summary>A property or type of the same name as a folder, such as an assessment's materials.</summary>
+    private static bool Owns(string text, string name) =>
+        Regex.IsMatch(text, $@"\b{name}\s*(\{{|=>|=|,|\))|(record|class|enum) {name}\b|\. ?{name}\.");
+
+    [GeneratedRegex(@"//[^\n]*|^(using|namespace) [^\n]*", RegexOptions.Multiline)]
+    private static partial Regex Comments();
+
     /// <summary>A maker's own grade has an id of its own: what a rule may ask for is a column of the catalogue.</summary>
     [Fact]
     public void NoRuleLooksAtTheIdOfAMaterial()

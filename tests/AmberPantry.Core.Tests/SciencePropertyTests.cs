@@ -346,7 +346,7 @@ public class SciencePropertyTests
         var padded = ParcelRoute.Of(blend, 600, 0.05, 2.5, 20, day);
         Assert.True(bare.PeakCoreC > padded.PeakCoreC + 5);
         Assert.True(bare.MeltedPercent > padded.MeltedPercent);
-        Assert.NotEqual("as_sent", bare.ArrivesAs);
+        Assert.NotEqual(Science.Melt.Arrival.AsSent, bare.ArrivesAs);
     }
 
     [Fact]

@@ -27,7 +27,7 @@ internal static class FeelCalculations
         ),
         new(Topic, "site", "Where a product fits, and why not.", """{"site": "face", "formula": {"coconut oil": 60, "jojoba oil": 40}}""", fields =>
         {
-            var site = fields.Word("site", SiteFit.Sites);
+            var site = fields.Choice<SkinSite>("site");
             return SiteFit.Of(site, Read(fields).Where(line => line.Parts > 0).Select(line => line.Material));
         }),
     ];

@@ -106,7 +106,7 @@ internal static class FizzCalculations
         var temp = fields.Number("tempC", 5, 40, 21);
         var layer = Layer(fields);
         var binder = fields.Has("nextBinder")
-            ? fields.Known("nextBinder", key => Find(key) is { Kind: "binder" } known ? known : null)
+            ? fields.Known("nextBinder", key => Find(key) is { Kind: FizzKind.Binder } known ? known : null)
             : FizzMaterial.All["isopropyl_91"];
         return Dampness.Of(mix, rh, temp, layer, binder, fields.Number("sprayMl", 0.02, 5, 0.12));
     }

@@ -82,7 +82,7 @@ internal static class PowderCalculations
 
         var carrierFirst = fields.Flag("carrierFirst", true);
         _ = fields.Flag("fatSolid");
-        _ = fields.Word("use", OilBudget.Uses, "body");
+        _ = fields.Choice("use", PowderUse.Body);
         var carrier = Powder(fields, "carrier");
         if (!carrier.IsCarrier)
         {
@@ -118,7 +118,7 @@ internal static class PowderCalculations
         var powderG = fields.Number("powderG", 0.1);
         var oilG = fields.Number("oilG", 0);
         var density = Density(fields);
-        return OwnUptake.Of(powder, powderG, oilG, density, fields.Word("method", OwnUptake.Methods));
+        return OwnUptake.Of(powder, powderG, oilG, density, fields.Choice<UptakeMethod>("method"));
     }
 
     private static PackFill FillOf(Fields fields)
@@ -146,14 +146,14 @@ internal static class PowderCalculations
         );
     }
 
-    private static (PowderMix Mix, string Use, bool FatSolid) ReadMix(Fields fields)
+    private static (PowderMix Mix, PowderUse Use, bool FatSolid) ReadMix(Fields fields)
     {
         var items = ReadItems(fields);
         var liquids = ReadLiquids(fields);
         MustHoldPowder(items);
         var carrierFirst = fields.Flag("carrierFirst", true);
         var fatSolid = fields.Flag("fatSolid");
-        return (new PowderMix(items, liquids, carrierFirst), fields.Word("use", OilBudget.Uses, "body"), fatSolid);
+        return (new PowderMix(items, liquids, carrierFirst), fields.Choice("use", PowderUse.Body), fatSolid);
     }
 
     private static (PowderMaterial Powder, double G)[] ReadItems(Fields fields) =>

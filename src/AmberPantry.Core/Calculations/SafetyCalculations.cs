@@ -110,8 +110,8 @@ internal static class SafetyCalculations
             );
         }
 
-        var market = fields.Word("market", UvRecord.Markets);
-        var area = fields.Word("area", UvRecord.Areas, "body");
+        var market = fields.Choice<UvMarket>("market");
+        var area = fields.Choice("area", UvArea.Body);
         (UvFilter Filter, double Pct)[] filters =
         [
             .. fields

@@ -68,7 +68,7 @@ internal static class ScentCalculations
 
     private static ScentBlend AmountsOf(Fields fields)
     {
-        var mode = fields.Word("mode", ScentBlend.Modes);
+        var mode = fields.Choice<BlendMode>("mode");
         var batchG = fields.Above("batchG", 0);
         (ScentOil Oil, double Amount)[] items = [.. fields.List("items").Select(item => (item.Known("id", FindOil), item.Number("amount", 0)))];
         if (items.Sum(item => item.Amount) == 0)
@@ -76,7 +76,7 @@ internal static class ScentCalculations
             throw Fields.Empty("items", "Give at least one oil an amount above 0.");
         }
 
-        if (mode == "percent")
+        if (mode == BlendMode.Percent)
         {
             var sum = items.Sum(item => item.Amount);
             if (Near.Above(Math.Abs(sum - 100), 0.5))
@@ -85,7 +85,7 @@ internal static class ScentCalculations
             }
         }
 
-        var scentPct = mode == "drops" ? 0 : fields.Number("scentPct", 0, 100);
+        var scentPct = mode == BlendMode.Drops ? 0 : fields.Number("scentPct", 0, 100);
         return ScentBlend.Of(mode, batchG, items, scentPct, fields.OptionalNumber("dropsPerMl", 1, 100));
     }
 
@@ -111,8 +111,8 @@ internal static class ScentCalculations
 
     private static ScentAllergens AllergensOf(Fields fields)
     {
-        var leaveOn = fields.Word("exposure", ScentAllergens.Exposures) == "leave_on";
-        var list = fields.Word("list", ScentAllergens.Lists, "extended");
+        var leaveOn = fields.Choice<Exposure>("exposure") == Exposure.LeaveOn;
+        var list = fields.Choice("list", AllergenList.Extended);
         var items = Items(fields);
         return ScentAllergens.Of(leaveOn, list, items, PerOil(fields, "constituents"));
     }

@@ -1,4 +1,5 @@
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Powders;
 using AmberPantry.Core.Science.Scent;
 using AmberPantry.Core.Science.Stability;
 using AmberPantry.Core.Workshops;
@@ -42,14 +43,6 @@ public enum MakingRoute
 
     /// <summary>Melted, cooled, poured and left to set.</summary>
     MeltAndPour,
-}
-
-/// <summary>A family as the powder table knows its uses.</summary>
-public enum PowderUse
-{
-    Body,
-    Cleanser,
-    Bath,
 }
 
 /// <summary>Usual share of a group, percent of the formula.</summary>

@@ -2,6 +2,74 @@ using System.Globalization;
 
 namespace AmberPantry.Core.Safety;
 
+/// <summary>What a sun filter is made of.</summary>
+public enum FilterForm
+{
+    Mineral,
+    Liquid,
+    Crystal,
+    Particle,
+}
+
+/// <summary>Where a sun filter lives.</summary>
+public enum FilterPhase
+{
+    Oil,
+    Water,
+    Dispersion,
+}
+
+/// <summary>Whether a filter is or may be a nanomaterial.</summary>
+public enum NanoState
+{
+    No,
+    Possible,
+    Yes,
+}
+
+/// <summary>How much of a band a filter is listed for.</summary>
+public enum FilterCover
+{
+    None,
+    Partial,
+    Main,
+}
+
+/// <summary>A filter against the legal lists as understood.</summary>
+public enum FilterLegality
+{
+    Ok,
+    Over,
+    NotPermitted,
+}
+
+/// <summary>Whether crystalline filters stay dissolved.</summary>
+public enum FilterSolubility
+{
+    NoneNeeded,
+    Ok,
+    Near,
+    CrystalsLikely,
+}
+
+/// <summary>Whose list is asked.</summary>
+public enum UvMarket
+{
+    Eu,
+    Uk,
+    Us,
+    Au,
+    Ca,
+}
+
+/// <summary>Where it is worn.</summary>
+public enum UvArea
+{
+    Face,
+    Body,
+    Lip,
+}
+
 /// <summary>A sun filter as understood from public lists: every maximum and solubility is to be verified.</summary>
 public sealed record UvFilter
 {
@@ -11,21 +79,19 @@ public sealed record UvFilter
     public required string Inci { get; init; }
     public required string Name { get; init; }
 
-    /// <summary>mineral, liquid, crystal or particle.</summary>
-    public required string Form { get; init; }
+    public required FilterForm Form { get; init; }
 
-    /// <summary>oil, water or dispersion.</summary>
-    public required string Phase { get; init; }
+    public required FilterPhase Phase { get; init; }
 
     // What is known of it.
 
-    /// <summary>0 none, 1 partial, 2 main for uvb, uva2, uva1.</summary>
-    public required IReadOnlyDictionary<string, int> Covers { get; init; }
+    /// <summary>For uvb, uva2 and uva1.</summary>
+    public required IReadOnlyDictionary<string, FilterCover> Covers { get; init; }
 
     /// <summary>By column: "no" is not permitted, blank is not given.</summary>
     public required IReadOnlyDictionary<string, string> Maxima { get; init; }
 
-    public required string Nano { get; init; }
+    public required NanoState Nano { get; init; }
 
     /// <summary>g per 100 g of solvent at 25 °C by solvent.</summary>
     public required IReadOnlyDictionary<string, double> SolubilityPct { get; init; }
@@ -46,11 +112,11 @@ public sealed record UvFilter
                 Id = row.Text("id"),
                 Inci = row.Text("inci"),
                 Name = row.Text("common_name"),
-                Form = row.Text("form"),
-                Phase = row.Text("phase"),
-                Covers = Bands.ToDictionary(band => band, band => (int)row.Number(band)),
+                Form = row.Word<FilterForm>("form"),
+                Phase = row.Word<FilterPhase>("phase"),
+                Covers = Bands.ToDictionary(band => band, band => (FilterCover)(int)row.Number(band)),
                 Maxima = MaxColumns.ToDictionary(column => column, row.Text),
-                Nano = row.Text("nano"),
+                Nano = row.Text("nano").Length == 0 ? NanoState.No : row.Word<NanoState>("nano"),
                 SolubilityPct = Solvents.ToDictionary(solvent => solvent, solvent => row.Number($"sol_{solvent}")),
                 SolubilityInLiquidFilterPct = row.Number("sol_liquid_filter"),
                 Source = row.Text("source"),
@@ -58,16 +124,16 @@ public sealed record UvFilter
             .ToDictionary(filter => filter.Id);
 
     /// <summary>Legal maximum in percent; null when not permitted or not listed.</summary>
-    public double? MaxPct(string market, string area)
+    public double? MaxPct(UvMarket market, UvArea area)
     {
-        var european = market is "eu" or "uk";
-        var special = european && area is "body" or "lip" ? Maxima[$"eu_{area}_max_pct"] : "";
-        var text = european && special.Length > 0 ? special : Maxima[$"{(european ? "eu" : market)}_max_pct"];
+        var european = market is UvMarket.Eu or UvMarket.Uk;
+        var special = european && area is UvArea.Body or UvArea.Lip ? Maxima[$"eu_{AmberJson.Word(area)}_max_pct"] : "";
+        var text = european && special.Length > 0 ? special : Maxima[$"{(european ? "eu" : AmberJson.Word(market))}_max_pct"];
         return double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out var max) ? max : null;
     }
 }
 
-public sealed record UvFilterStatus(string Id, double Pct, double? Max, string Status);
+public sealed record UvFilterStatus(string Id, double Pct, double? Max, FilterLegality Status);
 
 public sealed record UvSolubility(string Id, double CapacityPct, double Ratio);
 
@@ -82,7 +148,7 @@ public sealed record UvRecord
     public required IReadOnlyList<UvFilterStatus> PerFilter { get; init; }
 
     /// <summary>A list of what is recorded, not a protection figure.</summary>
-    public required IReadOnlyDictionary<string, string> Bands { get; init; }
+    public required IReadOnlyDictionary<string, FilterCover> Bands { get; init; }
 
     public required bool AllBandsRecorded { get; init; }
 
@@ -93,25 +159,20 @@ public sealed record UvRecord
     /// <summary>Filters compete for the same solvent: above 1 crystals are likely.</summary>
     public required double Crowding { get; init; }
 
-    public required string SolubilityStatus { get; init; }
+    public required FilterSolubility SolubilityStatus { get; init; }
 
     // The answer.
 
-    public required string Legal { get; init; }
+    public required FilterLegality Legal { get; init; }
     public required IReadOnlyList<string> Flags { get; init; }
 
-    public static IReadOnlyList<string> Markets { get; } = ["eu", "uk", "us", "au", "ca"];
-
-    public static IReadOnlyList<string> Areas { get; } = ["face", "body", "lip"];
-
     private const double Unbounded = 999_999;
-    private static readonly string[] Words = ["none", "partial", "main"];
 
     /// <param name="filters">Percent of the product, above 0.</param>
     /// <param name="solvents">Percent of the product by solvent.</param>
     public static UvRecord Of(
-        string market,
-        string area,
+        UvMarket market,
+        UvArea area,
         IReadOnlyList<(UvFilter Filter, double Pct)> filters,
         IReadOnlyDictionary<string, double> solvents
     )
@@ -125,33 +186,31 @@ public sealed record UvRecord
                     line.Filter.Id,
                     line.Pct,
                     max,
-                    max is null ? "not_permitted"
-                        : line.Pct > max + 1e-9 ? "over"
-                        : "ok"
+                    max is null ? FilterLegality.NotPermitted
+                        : line.Pct > max + 1e-9 ? FilterLegality.Over
+                        : FilterLegality.Ok
                 );
             }),
         ];
         var bands = UvFilter.Bands.ToDictionary(
             band => band,
             band =>
-                Words[
-                    filters
-                        .Where(
-                            (line, i) =>
-                                per[i].Status != "not_permitted"
-                                && line.Filter.Phase != "water"
-                                && !Near.Below(line.Pct, line.Filter.Form == "mineral" ? 5 : 2)
-                        )
-                        .Select(line => line.Filter.Covers[band])
-                        .DefaultIfEmpty(0)
-                        .Max()
-                ]
+                filters
+                    .Where(
+                        (line, i) =>
+                            per[i].Status != FilterLegality.NotPermitted
+                            && line.Filter.Phase != FilterPhase.Water
+                            && !Near.Below(line.Pct, line.Filter.Form == FilterForm.Mineral ? 5 : 2)
+                    )
+                    .Select(line => line.Filter.Covers[band])
+                    .DefaultIfEmpty(FilterCover.None)
+                    .Max()
         );
-        var liquid = filters.Where(line => line.Filter.Form == "liquid").Sum(line => line.Pct);
+        var liquid = filters.Where(line => line.Filter.Form == FilterForm.Liquid).Sum(line => line.Pct);
         UvSolubility[] solubility =
         [
             .. filters
-                .Where(line => line.Filter is { Form: "crystal", Phase: "oil" })
+                .Where(line => line.Filter is { Form: FilterForm.Crystal, Phase: FilterPhase.Oil })
                 .Select(line =>
                 {
                     var capacity =
@@ -166,44 +225,44 @@ public sealed record UvRecord
             Spf = null,
             PerFilter = per,
             Bands = bands,
-            AllBandsRecorded = bands["uvb"] == "main" && bands["uva2"] != "none" && bands["uva1"] == "main",
+            AllBandsRecorded = bands["uvb"] == FilterCover.Main && bands["uva2"] != FilterCover.None && bands["uva1"] == FilterCover.Main,
             Solubility = solubility,
             Crowding = crowding,
             SolubilityStatus =
-                solubility.Length == 0 ? "none_needed"
-                : Near.Above(crowding, 1) ? "crystals_likely"
-                : Near.Above(crowding, 0.7) ? "near"
-                : "ok",
+                solubility.Length == 0 ? FilterSolubility.NoneNeeded
+                : Near.Above(crowding, 1) ? FilterSolubility.CrystalsLikely
+                : Near.Above(crowding, 0.7) ? FilterSolubility.Near
+                : FilterSolubility.Ok,
             Legal =
-                per.Any(one => one.Status == "not_permitted") ? "not_permitted"
-                : per.Any(one => one.Status == "over") ? "over"
-                : "ok",
+                per.Any(one => one.Status == FilterLegality.NotPermitted) ? FilterLegality.NotPermitted
+                : per.Any(one => one.Status == FilterLegality.Over) ? FilterLegality.Over
+                : FilterLegality.Ok,
             Flags = [.. FlagsOf(market, filters)],
         };
     }
 
-    private static IEnumerable<string> FlagsOf(string market, IReadOnlyList<(UvFilter Filter, double Pct)> filters)
+    private static IEnumerable<string> FlagsOf(UvMarket market, IReadOnlyList<(UvFilter Filter, double Pct)> filters)
     {
         bool Has(params string[] ids) => filters.Any(line => ids.Contains(line.Filter.Id));
         foreach (var (filter, _) in filters)
         {
-            if (filter.Phase is "water" or "dispersion")
+            if (filter.Phase is FilterPhase.Water or FilterPhase.Dispersion)
             {
-                yield return $"{(filter.Phase == "water" ? "wrong_phase" : "dispersion")}:{filter.Id}";
+                yield return $"{(filter.Phase == FilterPhase.Water ? "wrong_phase" : "dispersion")}:{filter.Id}";
             }
 
-            if (market is "eu" or "uk" && filter.Nano is "possible" or "yes")
+            if (market is UvMarket.Eu or UvMarket.Uk && filter.Nano != NanoState.No)
             {
                 yield return $"nano:{filter.Id}";
             }
         }
 
-        if (market is "uk" or "ca")
+        if (market is UvMarket.Uk or UvMarket.Ca)
         {
-            yield return $"{market}_verify";
+            yield return $"{AmberJson.Word(market)}_verify";
         }
 
-        if (market is "eu" or "uk" && Has("oxybenzone"))
+        if (market is UvMarket.Eu or UvMarket.Uk && Has("oxybenzone"))
         {
             yield return "label_benzophenone3";
         }
@@ -213,7 +272,7 @@ public sealed record UvRecord
             yield break;
         }
 
-        if (market == "us")
+        if (market == UvMarket.Us)
         {
             foreach (
                 var (filter, _) in filters.Where(line =>

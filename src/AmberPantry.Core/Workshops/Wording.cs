@@ -54,6 +54,10 @@ public sealed class Wording(Workshop workshop)
         return text.StartsWith('-') ? (text.AsSpan(1).IndexOfAnyExcept('0', '.', ',') < 0 ? text[1..] : "−" + text[1..]) : text;
     }
 
+    /// <summary>A word of an enum as it is said.</summary>
+    public static string Said<T>(T word)
+        where T : struct, Enum => AmberJson.Word(word).Replace('_', ' ');
+
     public static string List(IReadOnlyList<string> names) =>
         names.Count switch
         {

@@ -3037,6 +3037,11 @@ export interface components {
             /** @description Colour in the pot, #RRGGBB. */
             colour: string;
         };
+        /**
+         * @description How the water stands to skin.
+         * @enum {unknown}
+         */
+        BathAcidity: "sour" | "slightly_acid" | "near_neutral" | "mildly_alkaline" | "alkaline";
         /** @description What it does in the tub and on the shelf of a damp room. */
         BathPart: {
             reading: null | components["schemas"]["BathReading"];
@@ -3051,9 +3056,8 @@ export interface components {
             phFresh: number;
             /** Format: double */
             phStood: number;
-            freshBand: string;
-            /** @description Null in a foot bowl, which is never left so long. */
-            stoodBand: null | string;
+            freshBand: components["schemas"]["BathAcidity"];
+            stoodBand: null | components["schemas"]["BathAcidity"];
             /** Format: double */
             co2EscapedL: number;
             /** Format: double */
@@ -3080,6 +3084,11 @@ export interface components {
              */
             portionG: number;
         };
+        /**
+         * @description What is soaked in.
+         * @enum {unknown}
+         */
+        BathVessel: "bowl" | "tub";
         BeginBatch: {
             /** Format: int32 */
             trial: number;
@@ -3105,7 +3114,7 @@ export interface components {
             antiCake: number;
             /** Format: double */
             index: number;
-            band: string;
+            band: components["schemas"]["CakingBand"];
             /**
              * Format: double
              * @description Dendritic salt that would take up the oil, g.
@@ -3113,6 +3122,11 @@ export interface components {
             dendriticG: number;
             warnings: string[];
         };
+        /**
+         * @description What becomes of it in this air.
+         * @enum {unknown}
+         */
+        CakingBand: "stays_loose" | "soft_lumps" | "cakes" | "sets_or_wets";
         CallMaterial: {
             material: string;
             /** @description All of them; an empty list takes them away. */
@@ -3151,7 +3165,7 @@ export interface components {
             limit: number;
             /** Format: double */
             ratio: number;
-            status: string;
+            status: components["schemas"]["LimitState"];
         };
         /** @description Something a product is filled into. */
         Container: {
@@ -3263,6 +3277,11 @@ export interface components {
              */
             offG: null | number;
         };
+        /**
+         * @description How far the oil is dispersed in the tub.
+         * @enum {unknown}
+         */
+        Dispersion: "poor" | "partial" | "ok";
         EditTrial: {
             /**
              * Format: int32
@@ -3288,6 +3307,11 @@ export interface components {
             /** @description Where the step comes from. */
             source: string;
         };
+        /**
+         * @description Left on or rinsed off.
+         * @enum {unknown}
+         */
+        Exposure: "leave_on" | "rinse_off";
         /** @description Key of a kind of product, as GET /api/families lists them. */
         Family: string;
         /**
@@ -3312,6 +3336,11 @@ export interface components {
             /** @description Kinds of place where its stock must keep its shape. */
             mustStand: components["schemas"]["LandmarkKind"][];
         };
+        /**
+         * @description How a fat full of grains pours.
+         * @enum {unknown}
+         */
+        FatPour: "pours" | "spoon" | "press" | "gels" | "jammed";
         /** @description How it feels on skin and how it rinses away. */
         FeelPart: {
             skin: null | components["schemas"]["SkinFeel"];
@@ -3359,7 +3388,7 @@ export interface components {
             co2G: number;
             /** Format: double */
             co2L: number;
-            limiting: string;
+            limiting: components["schemas"]["LimitingSide"];
             /** Format: double */
             leftAcidMol: number;
             /** Format: double */
@@ -3383,11 +3412,26 @@ export interface components {
              * @description 100 is the neutral citric mix.
              */
             fizzIndex: number;
-            fizzBand: string;
+            fizzBand: components["schemas"]["FizzBand"];
             /** Format: double */
             fizzMinutes: number;
             warnings: string[];
         };
+        /**
+         * @description How it fizzes.
+         * @enum {unknown}
+         */
+        FizzBand: "barely" | "gentle" | "lively" | "strong" | "fierce";
+        /**
+         * @description How it pours, by the words of Carr's index.
+         * @enum {unknown}
+         */
+        Flowing: "excellent" | "good" | "fair" | "passable" | "poor" | "very_poor" | "very_very_poor" | "not_a_powder";
+        /**
+         * @description How it foams in the hand.
+         * @enum {unknown}
+         */
+        Foaming: "none" | "creamy_low" | "soft" | "good" | "rich" | "harsh_rich";
         ForkTrial: {
             intent: string;
             /** @description Changes the new trial begins with. */
@@ -3556,6 +3600,11 @@ export interface components {
             /** Format: double */
             grease: number;
         };
+        /**
+         * @description What the powder does to the greasy feel.
+         * @enum {unknown}
+         */
+        GreaseCut: "unchanged" | "trace_drier" | "less_greasy" | "powdery" | "mattifying" | "chalky_crumbly";
         /** @description A family's material groups with their usual shares. */
         GroupTotal: {
             group: string;
@@ -3590,6 +3639,11 @@ export interface components {
             dataFile: string;
             version: string;
         };
+        /**
+         * @description The hue in a word.
+         * @enum {unknown}
+         */
+        Hue: "neutral" | "rose" | "red" | "orange" | "yellow" | "yellow_green" | "green" | "teal" | "sky" | "blue" | "violet" | "magenta";
         /** Format: binary */
         IFormFile: string;
         /**
@@ -3620,12 +3674,21 @@ export interface components {
             dilutedMonths: number;
             /** Format: double */
             months: number;
-            /** @description oxidation, general_ageing, fragile_oil, family_cap or overall_cap. */
-            limitedBy: string;
+            limitedBy: components["schemas"]["KeepingLimit"];
             limitingId: null | string;
-            band: string;
+            band: components["schemas"]["KeepingBand"];
             flags: string[];
         };
+        /**
+         * @description How long it keeps.
+         * @enum {unknown}
+         */
+        KeepingBand: "very_short" | "short" | "moderate" | "good" | "long";
+        /**
+         * @description What ends its keeping first.
+         * @enum {unknown}
+         */
+        KeepingLimit: "oxidation" | "general_ageing" | "fragile_oil" | "family_cap" | "overall_cap";
         /** @description How long it keeps, and whether water asks for a preservative. */
         KeepingPart: {
             oils: components["schemas"]["Keeping"];
@@ -3677,6 +3740,31 @@ export interface components {
             /** @description What it does there in a word or two. */
             says: string;
         };
+        /**
+         * @description The lightness in a word.
+         * @enum {unknown}
+         */
+        Lightness: "near_black" | "dark" | "deep" | "mid" | "pale" | "very_pale";
+        /**
+         * @description Where a limit comes from.
+         * @enum {unknown}
+         */
+        LimitBasis: "certificate" | "default";
+        /**
+         * @description What kind of limit binds.
+         * @enum {unknown}
+         */
+        LimitKind: "oil" | "constituent" | "phototoxic" | "total";
+        /**
+         * @description How near something is to a limit.
+         * @enum {unknown}
+         */
+        LimitState: "ok" | "near" | "over";
+        /**
+         * @description What runs out first.
+         * @enum {unknown}
+         */
+        LimitingSide: "none" | "acid" | "base" | "balanced";
         Look: {
             id: string;
             severity: components["schemas"]["Severity"];
@@ -3745,6 +3833,11 @@ export interface components {
          * @enum {unknown}
          */
         Market: "general" | "eu_uk";
+        /**
+         * @description Whether to weigh it behind a mask.
+         * @enum {unknown}
+         */
+        MaskNeed: "not_needed" | "advised" | "required";
         /** @description A material as a page shows it. */
         MaterialView: {
             id: string;
@@ -3881,7 +3974,7 @@ export interface components {
             s: number;
             /** Format: double */
             u: number;
-            band: string;
+            band: components["schemas"]["Wetness"];
             /** Format: double */
             looseGMl: number;
             /** Format: double */
@@ -3890,28 +3983,28 @@ export interface components {
             carr: null | number;
             /** Format: double */
             hausner: null | number;
-            flow: string;
+            flow: components["schemas"]["Flowing"];
             shakerOk: boolean;
             /** Format: double */
             dustDry: number;
             /** Format: double */
             dustInUse: number;
-            mask: string;
+            mask: components["schemas"]["MaskNeed"];
             maskOffAfterOil: boolean;
             /** Format: double */
             asmPct: number;
             /** Format: double */
             lather: number;
-            latherBand: string;
+            latherBand: components["schemas"]["Foaming"];
             /** Format: double */
             ph: null | number;
-            phBand: null | string;
+            phBand: null | components["schemas"]["SlurryAcidity"];
             /** Format: double */
             scrub: number;
-            scrubBand: string;
+            scrubBand: components["schemas"]["Scratching"];
             /** Format: double */
             stain: number;
-            stainBand: string;
+            stainBand: components["schemas"]["Stain"];
             sift: boolean;
             grind: boolean;
             warnings: string[];
@@ -3923,12 +4016,16 @@ export interface components {
             pct: number;
             /** Format: double */
             max: number;
-            /** @description certificate or default. */
-            basis: string;
+            basis: components["schemas"]["LimitBasis"];
             /** Format: double */
             ratio: number;
-            status: string;
+            status: components["schemas"]["LimitState"];
         };
+        /**
+         * @description What it does at skin temperature.
+         * @enum {unknown}
+         */
+        OnSkin: "melts_away" | "cushions" | "leaves_a_film" | "drags";
         /** @description A page of a list. */
         PageOfBatchBrief: {
             items: components["schemas"]["BatchBrief"][];
@@ -3961,11 +4058,16 @@ export interface components {
          * @enum {unknown}
          */
         Phase: "melt" | "cool_down" | "dry" | "liquid" | "surface";
+        /**
+         * @description How a piece holds.
+         * @enum {unknown}
+         */
+        PieceBand: "crumbly" | "fragile" | "firm" | "hard";
         /** @description Whether a piece holds together, in named parts; a ranked estimate. */
         PieceHardness: {
             /** Format: double */
             index: number;
-            band: string;
+            band: components["schemas"]["PieceBand"];
             /** Format: double */
             basePart: number;
             /** Format: double */
@@ -4045,7 +4147,7 @@ export interface components {
             yieldPa: null | number;
             /** Format: double */
             meltMPas: null | number;
-            pour: string;
+            pour: components["schemas"]["FatPour"];
             /**
              * Format: double
              * @description Oil the powder could hold as a part of the fat.
@@ -4056,7 +4158,7 @@ export interface components {
              * @description Percent of the greasy feel that is left.
              */
             greasinessLeftPct: number;
-            greaseBand: string;
+            greaseBand: components["schemas"]["GreaseCut"];
             warnings: string[];
         };
         /** @description What grains and oil do to each other. */
@@ -4086,7 +4188,7 @@ export interface components {
             waterPct: number;
             /** Format: double */
             aw: null | number;
-            awBand: string;
+            awBand: components["schemas"]["WaterFreedom"];
             need: components["schemas"]["PreservativeNeed"];
             reason: components["schemas"]["PreservativeReason"];
             adequate: boolean;
@@ -4138,6 +4240,11 @@ export interface components {
             /** Format: uuid */
             command?: null | string;
         };
+        /**
+         * @description How the water looks.
+         * @enum {unknown}
+         */
+        RinseMilk: "clear" | "thin_milk" | "milk";
         /** @description Whether a cleansing balm or oil rinses away. Griffin's HLB arithmetic; a ranked estimate. */
         RinseOff: {
             /**
@@ -4161,10 +4268,15 @@ export interface components {
              */
             index: number;
             /** @description film, partly or clean. */
-            says: string;
+            says: components["schemas"]["Rinsing"];
             /** @description clear, thin_milk or milk in the water. */
-            milk: string;
+            milk: components["schemas"]["RinseMilk"];
         };
+        /**
+         * @description How it leaves the skin under water.
+         * @enum {unknown}
+         */
+        Rinsing: "film" | "partly" | "clean";
         /**
          * @description What a material does in a formula.
          * @enum {unknown}
@@ -4223,9 +4335,14 @@ export interface components {
              */
             capacityG?: null | number;
         };
+        /**
+         * @description How strong it smells.
+         * @enum {unknown}
+         */
+        ScentBand: "unscented" | "trace" | "soft" | "clear" | "strong" | "overpowering";
         /** @description Every limit a scent meets. Conservative defaults: the supplier's certificate and local rules decide. */
         ScentLimits: {
-            exposure: string;
+            exposure: components["schemas"]["Exposure"];
             category: string;
             /** Format: double */
             totalPct: number;
@@ -4238,11 +4355,11 @@ export interface components {
              * @description Sum of the oils against their limits in the sun.
              */
             photoIndex: number;
-            worstKind: string;
+            worstKind: components["schemas"]["LimitKind"];
             worstId: string;
             /** Format: double */
             worstRatio: number;
-            status: string;
+            status: components["schemas"]["LimitState"];
             /**
              * Format: double
              * @description Most of this very blend; null when unscented.
@@ -4270,7 +4387,7 @@ export interface components {
              * @description 0 to 100, by a square-root psychophysical law.
              */
             index: number;
-            band: string;
+            band: components["schemas"]["ScentBand"];
             massShare: null | {
                 [key: string]: number;
             };
@@ -4295,6 +4412,11 @@ export interface components {
             water?: components["schemas"]["WaterSchool"];
             market?: components["schemas"]["Market"];
         };
+        /**
+         * @description How it scratches.
+         * @enum {unknown}
+         */
+        Scratching: "silky" | "faint_grain" | "gentle_scrub" | "strong_scrub";
         SetAside: {
             finding: string;
             reason: string;
@@ -4334,14 +4456,14 @@ export interface components {
             chroma: number;
             /** Format: double */
             hueDeg: number;
-            hueWord: string;
-            lightnessWord: string;
+            hueWord: components["schemas"]["Hue"];
+            lightnessWord: components["schemas"]["Lightness"];
             /**
              * Format: double
              * @description CIEDE2000 to the same base without colourant.
              */
             deltaFromBase: number;
-            depth: string;
+            depth: components["schemas"]["ShadeDepth"];
             /**
              * Format: double
              * @description How far the base's own tint turns the hue; null where there is none to tell.
@@ -4351,10 +4473,15 @@ export interface components {
             stainSkin: number;
             /** Format: double */
             stainTub: number;
-            stainSkinBand: string;
-            stainTubBand: string;
+            stainSkinBand: components["schemas"]["Stain"];
+            stainTubBand: components["schemas"]["Stain"];
             warnings: string[];
         };
+        /**
+         * @description How far the colour stands out from the bare base.
+         * @enum {unknown}
+         */
+        ShadeDepth: "invisible" | "hint" | "tint" | "clear" | "strong" | "deep";
         /** @description One line on the scale. */
         SheetLine: {
             line: string;
@@ -4403,26 +4530,43 @@ export interface components {
              */
             dryDownMin: number;
             /** @description none, trace, cut, powdery or matt. */
-            finish: string;
+            finish: components["schemas"]["SkinFinish"];
             /** Format: double */
             solidOnSkinPercent: number;
-            onSkin: string;
+            onSkin: components["schemas"]["OnSkin"];
         };
+        /**
+         * @description What the powder leaves of the shine.
+         * @enum {unknown}
+         */
+        SkinFinish: "none" | "trace" | "cut" | "powdery" | "matt";
+        /** @enum {unknown} */
+        SlurryAcidity: "acidic" | "skin_like" | "neutral" | "mildly_alkaline" | "alkaline" | null;
         /** @description How strong the soak is, by customary strengths. */
         SoakDose: {
             /** @description bowl below 20 L, else tub. */
-            vessel: string;
+            vessel: components["schemas"]["BathVessel"];
             /** Format: double */
             epsomGPerL: number;
-            epsomBand: string;
+            epsomBand: components["schemas"]["SoakStrength"];
             /** Format: double */
             chlorideGPerL: number;
-            chlorideBand: string;
+            chlorideBand: components["schemas"]["SoakStrength"];
             /** Format: double */
             sodaGPerL: number;
-            sodaBand: string;
+            sodaBand: components["schemas"]["SoakStrength"];
             warnings: string[];
         };
+        /**
+         * @description How much of a salt a soak holds.
+         * @enum {unknown}
+         */
+        SoakStrength: "none" | "below_usual" | "usual" | "strong" | "too_much";
+        /**
+         * @description What it leaves on skin, tub and cloth.
+         * @enum {unknown}
+         */
+        Stain: "clean" | "may_tint" | "stains";
         /** @description Which command it is and when it was done: sent again, it is answered and not done again. */
         Stamp: {
             /**
@@ -4610,8 +4754,8 @@ export interface components {
              * @description The same where fizz and a foamer count too.
              */
             lenientRatio: null | number;
-            strict: string;
-            lenient: string;
+            strict: components["schemas"]["Dispersion"];
+            lenient: components["schemas"]["Dispersion"];
             schoolsDiffer: boolean;
             /**
              * Format: double
@@ -4625,16 +4769,31 @@ export interface components {
              * @description Oil of one portion that stays undispersed by the strict school.
              */
             freeOilPerBathG: number;
-            slip: string;
+            slip: components["schemas"]["TubSlip"];
             /** Format: double */
             scentPerBathG: number;
             /** Format: double */
             scentMgPerL: number;
             /** Format: double */
             foamMgPerL: number;
-            foamBand: string;
+            foamBand: components["schemas"]["TubFoam"];
             warnings: string[];
         };
+        /**
+         * @description What foam stands on the water.
+         * @enum {unknown}
+         */
+        TubFoam: "none" | "thin_film" | "bubbles" | "foam_bath";
+        /**
+         * @description How slippery the tub gets.
+         * @enum {unknown}
+         */
+        TubSlip: "low" | "moderate" | "high";
+        /**
+         * @description What can live in the water.
+         * @enum {unknown}
+         */
+        WaterFreedom: "no_water" | "dry_safe" | "xerophile" | "mould_yeast" | "bacteria";
         /**
          * @description When water asks for a preservative.
          * @default always
@@ -4671,6 +4830,11 @@ export interface components {
         };
         /** @enum {unknown} */
         WeightUnit: "grams" | "ounces";
+        /**
+         * @description How the grains and the oil hold together.
+         * @enum {unknown}
+         */
+        Wetness: "dusty_floaty" | "dry_loose" | "damp_cohesive" | "clumping" | "paste" | "oil_slick" | "powder_in_fat";
         /** @description The maker's place: units, scale, warm and cold spots, what things cost. */
         Workshop: {
             temperature?: components["schemas"]["TemperatureUnit"];

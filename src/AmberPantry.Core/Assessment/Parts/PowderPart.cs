@@ -24,7 +24,7 @@ public sealed record PowderReading(OilBudget? Budget, PowderInFat? InFat)
             .ToArray();
         if (subject.Family.IsDry)
         {
-            return new PowderReading(OilBudget.Of(new PowderMix(powders, liquids), AmberJson.Word(subject.Family.Powder)), null);
+            return new PowderReading(OilBudget.Of(new PowderMix(powders, liquids), subject.Family.Powder), null);
         }
 
         var fat = liquids.Sum(liquid => liquid.Item1);

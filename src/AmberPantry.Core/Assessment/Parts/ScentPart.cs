@@ -20,7 +20,7 @@ public sealed record ScentReading(ScentLimits? Limits, ScentStrength? Strength, 
         ];
         string[] blind = [.. scents.Where(pair => pair.Material.ScentOil is null).Select(pair => pair.Material.Name)];
         var use = new ScentUse(subject.Family.Rules, subject.IsLip ? "lip" : null, Market: subject.Workshop.Schools.Market);
-        var allergens = ScentAllergens.Of(subject.Family.LeaveOn, "extended", known);
+        var allergens = ScentAllergens.Of(subject.Family.LeaveOn, AllergenList.Extended, known);
         return new ScentReading(
             known.Length > 0 ? ScentLimits.Of(use, known) : null,
             known.Length > 0 ? ScentStrength.Of(subject.Family.Rules, known) : null,

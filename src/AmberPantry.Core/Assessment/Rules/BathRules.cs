@@ -63,7 +63,7 @@ internal sealed class FizzBalanced : IRule
                 Sentence = WarningCodes.Says(WarningCodes.StrongAlkali),
                 Numbers = [],
                 Because = "Strong alkali in the bath table.",
-                Gap = other => other.BathMix.Grams(material => material.Role == "strong_alkali") > 0 ? 1 : 0,
+                Gap = other => other.BathMix.Grams(material => material.Role == FizzRole.StrongAlkali) > 0 ? 1 : 0,
                 Swaps = [new(material => material.Tags.Contains("harsh alkali"), "sodium bicarbonate")],
             };
         }
@@ -127,7 +127,7 @@ internal sealed class FizzyWater : IRule
                     .Lines.Where(pair => pair.Line.Percent > 0 && !pair.Line.Kept && pair.Material.InBath is { IsDry: false, Water: > 0.1 })
                     .Select(pair => ($"Leave out {Wording.Brief(pair.Material.Name)}", (FormulaEdit)new RemoveLine(pair.Line.Id))),
             ],
-            Swaps = [new(material => material.InBath is { Kind: "binder", Water: > 0.1 }, "isopropyl alcohol 99")],
+            Swaps = [new(material => material.InBath is { Kind: FizzKind.Binder, Water: > 0.1 }, "isopropyl alcohol 99")],
         };
     }
 }
@@ -167,11 +167,11 @@ internal sealed class DrawsWater : IRule
         };
     }
 
-    private static string Says(string band) =>
+    private static string Says(CakingBand band) =>
         band switch
         {
-            "soft_lumps" => "goes into soft lumps",
-            "cakes" => "cakes",
+            CakingBand.SoftLumps => "goes into soft lumps",
+            CakingBand.Cakes => "cakes",
             _ => "sets or runs",
         };
 }
@@ -187,12 +187,12 @@ internal sealed class FloatsInTub : IRule
         }
 
         var tub = bath.Tub;
-        if (tub.Strict != "ok")
+        if (tub.Strict != Dispersion.Ok)
         {
             yield return new Found
             {
                 Id = "floats",
-                Severity = tub.Lenient == "ok" ? Severity.Note : Severity.Watch,
+                Severity = tub.Lenient == Dispersion.Ok ? Severity.Note : Severity.Watch,
                 Sentence =
                     $"**{tub.FreeOilPerBathG:0.0} g** of oil and scent in a bath of {bath.PortionG:0} g "
                     + $"floats by the strict school{(tub.SchoolsDiffer ? "; fizz and foamer are enough by the lenient one" : "")}.",
@@ -222,7 +222,7 @@ internal sealed class FloatsInTub : IRule
 
         if (tub.Warnings.Contains(WarningCodes.ScentHigh))
         {
-            var most = tub.Strict == "ok" ? 0.6 : 0.2;
+            var most = tub.Strict == Dispersion.Ok ? 0.6 : 0.2;
             yield return new Found
             {
                 Id = "bath-scent",
@@ -232,7 +232,7 @@ internal sealed class FloatsInTub : IRule
                     + $"{most:0.0} g, the most {(most > 0.5 ? "for dispersed" : "for floating")} scent.",
                 Numbers = [new("scent per bath", tub.ScentPerBathG, "g"), new("limit", most, "g")],
                 Because = "Conservative default for mucous membranes in a bath; the supplier's certificate and local rules decide.",
-                Gap = other => other.Bath is { } after ? (after.Tub.ScentPerBathG / (after.Tub.Strict == "ok" ? 0.6 : 0.2)) - 1 : 0,
+                Gap = other => other.Bath is { } after ? (after.Tub.ScentPerBathG / (after.Tub.Strict == Dispersion.Ok ? 0.6 : 0.2)) - 1 : 0,
                 Acts =
                 [
                     .. subject
@@ -260,7 +260,7 @@ internal sealed class PieceHolds : IRule
 {
     public IEnumerable<Found> Check(Subject subject)
     {
-        if (subject.Bath?.Hardness is not { } hardness || hardness.Band == "firm")
+        if (subject.Bath?.Hardness is not { } hardness || hardness.Band == PieceBand.Firm)
         {
             yield break;
         }
@@ -270,12 +270,13 @@ internal sealed class PieceHolds : IRule
             Id = "piece-holds",
             Severity = Severity.Note,
             Sentence =
-                $"Pressed well it is {hardness.Band}, **{hardness.Index:0}** "
-                + $"of 100: {(hardness.Band == "hard" ? "slow to fizz" : "handle with care")}.",
+                $"Pressed well it is {Wording.Said(hardness.Band)}, **{hardness.Index:0}** "
+                + $"of 100: {(hardness.Band == PieceBand.Hard ? "slow to fizz" : "handle with care")}.",
             Numbers = [new("hardness", hardness.Index, ""), new("firm from", 45, "")],
             Because = "Ranked estimate from tartar, clay, solid fat and binder against starch, foamer and coarse salt.",
-            Gap = other => other.Bath?.Hardness is { } after ? (hardness.Band == "hard" ? (after.Index / 70) - 1 : 1 - (after.Index / 45)) : 0,
-            Swaps = hardness.Band == "hard" ? [] : [new(material => material.Role is Role.Powder or Role.Base, "cream of tartar", "kaolin")],
+            Gap = other =>
+                other.Bath?.Hardness is { } after ? (hardness.Band == PieceBand.Hard ? (after.Index / 70) - 1 : 1 - (after.Index / 45)) : 0,
+            Swaps = hardness.Band == PieceBand.Hard ? [] : [new(material => material.Role is Role.Powder or Role.Base, "cream of tartar", "kaolin")],
         };
     }
 }

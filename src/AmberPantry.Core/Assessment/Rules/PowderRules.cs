@@ -63,13 +63,13 @@ internal sealed class OilLoad : IRule
     /// <summary>A pressed piece may be damp with oil: it binds.</summary>
     private static double LooseBelow(Subject subject) => subject.Family.Traits.Fizzes ? Clumps : PowderMix.LooseBelow;
 
-    private static string Says(double u, string band) =>
+    private static string Says(double u, Wetness band) =>
         u switch
         {
             < Clumps => "damp, it packs in the hand and will not shake out",
             < 0.70 => "it clumps",
             < 1.30 => "a paste for a jar, not a shaker",
-            _ => band == "powder_in_fat" ? "a firm paste carried by fat" : "oil will stand on top",
+            _ => band == Wetness.PowderInFat ? "a firm paste carried by fat" : "oil will stand on top",
         };
 
     private static string Percent(double percent) => Wording.RoundPercent((decimal)Math.Round(percent, 1));
@@ -104,14 +104,14 @@ internal sealed class Dusty : IRule
             };
         }
 
-        if (budget.Mask != "not_needed")
+        if (budget.Mask != MaskNeed.NotNeeded)
         {
             yield return new Found
             {
                 Id = "mask",
                 Severity = Severity.Note,
                 Sentence =
-                    budget.Mask == "required"
+                    budget.Mask == MaskNeed.Required
                         ? $"Mask on before any of it moves: dust **{budget.DustDry:0}** of 100 while it is dry."
                         : $"A mask is wise while it is dry: dust **{budget.DustDry:0}** of 100.",
                 Numbers = [new("dust dry", budget.DustDry, "")],
@@ -205,7 +205,7 @@ internal sealed class PowderCrowding : IRule
             Severity = Severity.Note,
             Sentence =
                 $"{Wording.RoundPercent((decimal)Math.Round(powder.PowderPct, 1))} of powder leaves "
-                + $"**{powder.GreasinessLeftPct:0}{Wording.Narrow}%** of the greasy feel: {powder.GreaseBand.Replace('_', ' ')}.",
+                + $"**{powder.GreasinessLeftPct:0}{Wording.Narrow}%** of the greasy feel: {Wording.Said(powder.GreaseBand)}.",
             Numbers = [new("greasiness left", powder.GreasinessLeftPct, "%")],
             Because =
                 "Oil the powders could hold against the fat; 10 to 20 % of starch cuts "

@@ -11,12 +11,12 @@ internal sealed class ScentWithinLimits : IRule
 {
     public IEnumerable<Found> Check(Subject subject)
     {
-        if (subject.Scent.Limits is not { } limits || limits.Status == "ok")
+        if (subject.Scent.Limits is not { } limits || limits.Status == LimitState.Ok)
         {
             yield break;
         }
 
-        var over = limits.Status == "over";
+        var over = limits.Status == LimitState.Over;
         var most = limits.MaxTotalPct ?? 0;
         yield return new Found
         {
@@ -38,9 +38,9 @@ internal sealed class ScentWithinLimits : IRule
     private static string Because(ScentLimits limits) =>
         limits.WorstKind switch
         {
-            "oil" => ScentOil.All[limits.WorstId].Name.ToLowerInvariant(),
-            "constituent" => $"{limits.WorstId.Replace('_', ' ')} from all oils together",
-            "phototoxic" => "sun on skin",
+            LimitKind.Oil => ScentOil.All[limits.WorstId].Name.ToLowerInvariant(),
+            LimitKind.Constituent => $"{limits.WorstId.Replace('_', ' ')} from all oils together",
+            LimitKind.Phototoxic => "sun on skin",
             _ => "the total for this product",
         };
 
@@ -131,7 +131,7 @@ internal sealed class ColourStays : IRule
                 Severity = Told[code],
                 Sentence =
                     code == WarningCodes.HueShift
-                        ? $"The base turns this colour **{shade.HueWord.Replace('_', ' ')}**, "
+                        ? $"The base turns this colour **{Wording.Said(shade.HueWord)}**, "
                             + $"by {Math.Abs(shade.HueShiftDeg ?? 0):0}°. Use a paler base, add white, or go with it."
                         : WarningCodes.Says(code),
                 Numbers = code == WarningCodes.HueShift ? [new("hue shift", shade.HueShiftDeg ?? 0, "°")] : [],
@@ -152,14 +152,14 @@ internal sealed class ColourStays : IRule
             };
         }
 
-        if (shade.StainTubBand != "clean" && subject.Family.Nature == FamilyNature.Bath)
+        if (shade.StainTubBand != Stain.Clean && subject.Family.Nature == FamilyNature.Bath)
         {
             yield return new Found
             {
                 Id = "stains-tub",
-                Severity = shade.StainTubBand == "stains" ? Severity.Watch : Severity.Note,
+                Severity = shade.StainTubBand == Stain.Stains ? Severity.Watch : Severity.Note,
                 Sentence =
-                    $"{(shade.StainTubBand == "stains" ? "Stains tub and cloth" : "May tint the tub")}: "
+                    $"{(shade.StainTubBand == Stain.Stains ? "Stains tub and cloth" : "May tint the tub")}: "
                     + $"stain **{shade.StainTub:0.0}**, clean below 0.5.",
                 Numbers = [new("stain", shade.StainTub, ""), new("clean below", 0.5, "")],
                 Because = "Share of each colourant by its stain rating, an oxide being 3.",

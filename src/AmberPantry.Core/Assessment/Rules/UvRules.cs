@@ -3,6 +3,7 @@ using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Safety;
+using AmberPantry.Core.Science.Feel;
 using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Assessment.Rules;
@@ -40,7 +41,7 @@ internal sealed class UvWithinMaxima : IRule
             yield break;
         }
 
-        var record = UvRecord.Of("eu", subject.IsLip ? "lip" : "face", filters, new Dictionary<string, double>());
+        var record = UvRecord.Of(UvMarket.Eu, subject.IsLip ? UvArea.Lip : UvArea.Face, filters, new Dictionary<string, double>());
         yield return new Found
         {
             Id = "uv-regulated",
@@ -53,12 +54,12 @@ internal sealed class UvWithinMaxima : IRule
                 "Protection is measured by accredited laboratories (ISO 24444, ISO 24443); making for sale needs a licensed or registered maker.",
             Gap = other => other.Lines.Any(pair => pair.Line.Percent > 0 && pair.Material.Keys.Uv is not null) ? 1 : 0,
         };
-        foreach (var one in record.PerFilter.Where(one => one.Status != "ok"))
+        foreach (var one in record.PerFilter.Where(one => one.Status != FilterLegality.Ok))
         {
             var line = subject.Lines.First(pair => pair.Material.Keys.Uv == one.Id);
             yield return new Found
             {
-                Id = $"uv-{one.Status.Replace('_', '-')}-{one.Id}",
+                Id = $"uv-{AmberJson.Word(one.Status).Replace('_', '-')}-{one.Id}",
                 Severity = Severity.Stop,
                 Sentence = one.Max is { } max
                     ? $"{line.Material.Name} at **{one.Pct:0.##}{Wording.Narrow}%** is "
@@ -103,7 +104,7 @@ internal sealed class RinsesAway : IRule
             Id = "rinses-away",
             Severity = Severity.Watch,
             Sentence =
-                $"Leaves {(rinse.Says == "film" ? "a film" : "some oil behind")}: rinse-off "
+                $"Leaves {(rinse.Says == Rinsing.Film ? "a film" : "some oil behind")}: rinse-off "
                 + $"**{rinse.Index:0.0}** of 10 with {rinse.EmulsifierPercent:0.#}{Wording.Narrow}% emulsifier"
                 + (rinse.Hlb is { } hlb ? $" of HLB {hlb:0.0}, these oils ask {rinse.RequiredHlb:0.0}." : "."),
             Numbers = [new("rinse-off", rinse.Index, ""), new("clean from", CleanFrom, "")],

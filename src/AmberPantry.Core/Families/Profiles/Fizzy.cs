@@ -1,4 +1,5 @@
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Powders;
 using AmberPantry.Core.Science.Stability;
 
 namespace AmberPantry.Core.Families.Profiles;

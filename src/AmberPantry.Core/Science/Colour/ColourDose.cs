@@ -48,7 +48,7 @@ public sealed record DoseForTarget(
     double Grams,
     string Hex,
     [property: JsonPropertyName("deltaE00")] double DeltaE00,
-    string Match,
+    ShadeMatch Match,
     bool AtCap
 )
 {
@@ -111,7 +111,7 @@ public sealed record MixForTarget(
     IReadOnlyList<double> Grams,
     string Hex,
     [property: JsonPropertyName("deltaE00")] double DeltaE00,
-    string Match
+    ShadeMatch Match
 )
 {
     public const int MostColourants = 3;

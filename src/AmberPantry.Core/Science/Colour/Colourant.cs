@@ -68,7 +68,7 @@ public sealed record Colourant
     public required double StainTub { get; init; }
 
     /// <summary>By region and area, such as "us_lip": likely, no or check; always to be verified with the supplier.</summary>
-    public required IReadOnlyDictionary<string, string> Areas { get; init; }
+    public required IReadOnlyDictionary<string, ColourAllowed> Areas { get; init; }
 
     public static IReadOnlyDictionary<string, Colourant> All { get; } = ColourTable.Rows.OfType<Colourant>().ToDictionary(row => row.Id);
 }
@@ -100,7 +100,7 @@ internal static class ColourTable
                     AlkaliOk = row.Flag("alkali_ok"),
                     StainSkin = row.Number("stain_skin"),
                     StainTub = row.Number("stain_tub"),
-                    Areas = AreaColumns.ToDictionary(column => column, row.Text),
+                    Areas = AreaColumns.ToDictionary(column => column, row.Word<ColourAllowed>),
                 });
 
     private static IEnumerable<string> AreaColumns => from region in ColourAreas.Regions from area in ColourAreas.Areas select $"{region}_{area}";
@@ -108,9 +108,16 @@ internal static class ColourTable
     private static double[] Bands(DataRow row, string letter) => [row.Number($"{letter}_r"), row.Number($"{letter}_g"), row.Number($"{letter}_b")];
 }
 
+/// <summary>Whether a colourant is usually allowed somewhere.</summary>
+public enum ColourAllowed
+{
+    Likely,
+    Check,
+    No,
+}
+
 /// <summary>What is usually said of colourants near eyes, lips and in baths. Never a legal statement: verify with the supplier.</summary>
-/// <param name="Worst">no, check or likely.</param>
-public sealed record ColourAreas(IReadOnlyList<string> Flags, string Worst, string Say)
+public sealed record ColourAreas(IReadOnlyList<ColourAllowed> Flags, ColourAllowed Worst, string Say)
 {
     public static IReadOnlyList<string> Regions { get; } = ["us", "eu"];
 
@@ -118,13 +125,7 @@ public sealed record ColourAreas(IReadOnlyList<string> Flags, string Worst, stri
 
     public static ColourAreas Of(IEnumerable<Colourant> colourants, string region, string area)
     {
-        string[] flags = [.. colourants.Select(colourant => colourant.Areas[$"{region}_{area}"])];
-        return new ColourAreas(
-            flags,
-            flags.Contains("no") ? "no"
-                : flags.Contains("check") ? "check"
-                : "likely",
-            "verify with supplier"
-        );
+        ColourAllowed[] flags = [.. colourants.Select(colourant => colourant.Areas[$"{region}_{area}"])];
+        return new ColourAreas(flags, flags.DefaultIfEmpty(ColourAllowed.Likely).Max(), "verify with supplier");
     }
 }

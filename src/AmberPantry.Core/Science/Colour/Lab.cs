@@ -2,6 +2,44 @@ using System.Globalization;
 
 namespace AmberPantry.Core.Science.Colour;
 
+/// <summary>The hue in a word.</summary>
+public enum Hue
+{
+    Neutral,
+    Rose,
+    Red,
+    Orange,
+    Yellow,
+    YellowGreen,
+    Green,
+    Teal,
+    Sky,
+    Blue,
+    Violet,
+    Magenta,
+}
+
+/// <summary>The lightness in a word.</summary>
+public enum Lightness
+{
+    NearBlack,
+    Dark,
+    Deep,
+    Mid,
+    Pale,
+    VeryPale,
+}
+
+/// <summary>How near two colours are.</summary>
+public enum ShadeMatch
+{
+    Same,
+    Match,
+    Close,
+    Related,
+    Different,
+}
+
 /// <summary>CIE 1976 L*a*b* under D65, from linear sRGB (IEC 61966-2-1).</summary>
 public readonly record struct Lab(double L, double A, double B)
 {
@@ -13,30 +51,37 @@ public readonly record struct Lab(double L, double A, double B)
         [0.0193339, 0.1191920, 0.9503041],
     ];
 
-    private static readonly Bands Hues = new(
-        "magenta",
-        (15, "rose"),
-        (45, "red"),
-        (78, "orange"),
-        (108, "yellow"),
-        (123, "yellow_green"),
-        (170, "green"),
-        (215, "teal"),
-        (250, "sky"),
-        (308, "blue"),
-        (330, "violet")
+    private static readonly Bands<Hue> Hues = new(
+        Hue.Magenta,
+        (15, Hue.Rose),
+        (45, Hue.Red),
+        (78, Hue.Orange),
+        (108, Hue.Yellow),
+        (123, Hue.YellowGreen),
+        (170, Hue.Green),
+        (215, Hue.Teal),
+        (250, Hue.Sky),
+        (308, Hue.Blue),
+        (330, Hue.Violet)
     );
 
-    private static readonly Bands Lightnesses = new("very_pale", (20, "near_black"), (40, "dark"), (60, "deep"), (75, "mid"), (88, "pale"));
+    private static readonly Bands<Lightness> Lightnesses = new(
+        Lightness.VeryPale,
+        (20, Lightness.NearBlack),
+        (40, Lightness.Dark),
+        (60, Lightness.Deep),
+        (75, Lightness.Mid),
+        (88, Lightness.Pale)
+    );
 
     public double Chroma => Math.Sqrt((A * A) + (B * B));
 
     /// <summary>0 to 360°.</summary>
     public double HueDeg => ((Math.Atan2(B, A) * 180 / Math.PI) + 360) % 360;
 
-    public string HueWord => Chroma < 4 ? "neutral" : Hues.Of(HueDeg);
+    public Hue HueWord => Chroma < 4 ? Hue.Neutral : Hues.Of(HueDeg);
 
-    public string LightnessWord => Lightnesses.Of(L);
+    public Lightness LightnessWord => Lightnesses.Of(L);
 
     public static Lab FromLinear(IReadOnlyList<double> rgb)
     {
@@ -136,9 +181,15 @@ public static class Srgb
 }
 
 /// <summary>How far two colours are apart, and in a word.</summary>
-public sealed record ColourMatch([property: System.Text.Json.Serialization.JsonPropertyName("deltaE00")] double DeltaE00, string Match)
+public sealed record ColourMatch([property: System.Text.Json.Serialization.JsonPropertyName("deltaE00")] double DeltaE00, ShadeMatch Match)
 {
-    private static readonly Bands Words = new("different", (1, "same"), (2, "match"), (5, "close"), (10, "related"));
+    private static readonly Bands<ShadeMatch> Words = new(
+        ShadeMatch.Different,
+        (1, ShadeMatch.Same),
+        (2, ShadeMatch.Match),
+        (5, ShadeMatch.Close),
+        (10, ShadeMatch.Related)
+    );
 
     public static ColourMatch Of(Lab one, Lab two) => Of(Lab.DeltaE00(one, two));
 

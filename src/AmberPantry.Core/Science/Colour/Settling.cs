@@ -1,5 +1,36 @@
 namespace AmberPantry.Core.Science.Colour;
 
+/// <summary>Where the grains end up.</summary>
+public enum SettlingVerdict
+{
+    Dissolved,
+    Held,
+    Even,
+    SlightFoot,
+    DropsToBottom,
+    ShakeEachUse,
+    Days,
+    Weeks,
+    Stays,
+}
+
+/// <summary>How sharp the edge of a colour stays.</summary>
+public enum BlurredEdge
+{
+    Crisp,
+    Soft,
+    Blurred,
+}
+
+/// <summary>What the light leaves of a colour.</summary>
+public enum FadingBand
+{
+    Faded,
+    Pale,
+    Softened,
+    Holds,
+}
+
 /// <summary>The oil or melt that grains fall through.</summary>
 /// <param name="Viscosity25MPas">At 25 °C, mPa·s.</param>
 /// <param name="ViscosityB">Temperature coefficient, K.</param>
@@ -36,7 +67,7 @@ public sealed record Settling
 
     public required double? MinutesToSet { get; init; }
     public required double? FallWhileSettingMm { get; init; }
-    public required string Verdict { get; init; }
+    public required SettlingVerdict Verdict { get; init; }
 
     /// <summary>Grain size against the file's by how it was worked in.</summary>
     public static IReadOnlyDictionary<string, double> Dispersions { get; } =
@@ -48,8 +79,17 @@ public sealed record Settling
         };
 
     private const double Gravity = 9.81;
-    private static readonly Bands InTime = new("stays", (24, "shake_each_use"), (720, "days"), (8760, "weeks"));
-    private static readonly Bands InPour = new("drops_to_bottom", (0.5, "even"), (2, "slight_foot"));
+    private static readonly Bands<SettlingVerdict> InTime = new(
+        SettlingVerdict.Stays,
+        (24, SettlingVerdict.ShakeEachUse),
+        (720, SettlingVerdict.Days),
+        (8760, SettlingVerdict.Weeks)
+    );
+    internal static readonly Bands<SettlingVerdict> InPour = new(
+        SettlingVerdict.DropsToBottom,
+        (0.5, SettlingVerdict.Even),
+        (2, SettlingVerdict.SlightFoot)
+    );
 
     /// <param name="pct">Percent of the product.</param>
     public static Settling Of(
@@ -74,7 +114,7 @@ public sealed record Settling
                 NeedYieldPa = 0,
                 MinutesToSet = null,
                 FallWhileSettingMm = 0,
-                Verdict = "dissolved",
+                Verdict = SettlingVerdict.Dissolved,
             };
         }
 
@@ -107,15 +147,15 @@ public sealed record Settling
             Verdict =
                 fall is { } mm ? InPour.Of(mm)
                 : hours is { } h ? InTime.Of(h)
-                : "held",
+                : SettlingVerdict.Held,
         };
     }
 }
 
 /// <summary>How far two colours side by side run into each other.</summary>
-public sealed record Bleeding(double BlurMm, string Edge)
+public sealed record Bleeding(double BlurMm, BlurredEdge Edge)
 {
-    private static readonly Bands Words = new("blurred", (0.5, "crisp"), (2, "soft"));
+    private static readonly Bands<BlurredEdge> Words = new(BlurredEdge.Blurred, (0.5, BlurredEdge.Crisp), (2, BlurredEdge.Soft));
 
     /// <param name="liquidFraction">Liquid part of the fat, 0 to 1.</param>
     public static Bleeding Of(Colourant colourant, double liquidFraction, double days)
@@ -128,7 +168,7 @@ public sealed record Bleeding(double BlurMm, string Edge)
 
 /// <summary>What is left of a colour after months in the light.</summary>
 /// <param name="HalfLifeMonths">Null when it does not fade.</param>
-public sealed record Fading(double? HalfLifeMonths, double Remaining, string Band)
+public sealed record Fading(double? HalfLifeMonths, double Remaining, FadingBand Band)
 {
     public static IReadOnlyDictionary<string, double> Lights { get; } =
         new Dictionary<string, double>
@@ -139,13 +179,18 @@ public sealed record Fading(double? HalfLifeMonths, double Remaining, string Ban
             ["clear_window"] = 0.2,
         };
 
-    private static readonly Bands Words = new("holds", (0.4, "faded"), (0.7, "pale"), (0.9, "softened"));
+    private static readonly Bands<FadingBand> Words = new(
+        FadingBand.Holds,
+        (0.4, FadingBand.Faded),
+        (0.7, FadingBand.Pale),
+        (0.9, FadingBand.Softened)
+    );
 
     public static Fading Of(Colourant colourant, double months, double tempC, string light)
     {
         if (colourant.HalfLifeMonths is not { } dark)
         {
-            return new Fading(null, 1, "holds");
+            return new Fading(null, 1, FadingBand.Holds);
         }
 
         var half = dark * Lights[light] / Math.Pow(2, (tempC - 20) / 10);

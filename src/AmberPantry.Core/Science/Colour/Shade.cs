@@ -1,5 +1,25 @@
 namespace AmberPantry.Core.Science.Colour;
 
+/// <summary>How far the colour stands out from the bare base.</summary>
+public enum ShadeDepth
+{
+    Invisible,
+    Hint,
+    Tint,
+    Clear,
+    Strong,
+    Deep,
+}
+
+/// <summary>How much a film hides.</summary>
+public enum Covering
+{
+    Sheer,
+    Translucent,
+    Covering,
+    Opaque,
+}
+
 /// <summary>How a product looks with its colourants.</summary>
 public sealed record Shade
 {
@@ -15,15 +35,15 @@ public sealed record Shade
 
     // In words.
 
-    public required string HueWord { get; init; }
-    public required string LightnessWord { get; init; }
+    public required Hue HueWord { get; init; }
+    public required Lightness LightnessWord { get; init; }
 
     // Against the bare base.
 
     /// <summary>CIEDE2000 to the same base without colourant.</summary>
     public required double DeltaFromBase { get; init; }
 
-    public required string Depth { get; init; }
+    public required ShadeDepth Depth { get; init; }
 
     /// <summary>How far the base's own tint turns the hue; null where there is none to tell.</summary>
     public required double? HueShiftDeg { get; init; }
@@ -32,8 +52,8 @@ public sealed record Shade
 
     public required double StainSkin { get; init; }
     public required double StainTub { get; init; }
-    public required string StainSkinBand { get; init; }
-    public required string StainTubBand { get; init; }
+    public required Stain StainSkinBand { get; init; }
+    public required Stain StainTubBand { get; init; }
     public required IReadOnlyList<string> Warnings { get; init; }
 
     /// <summary>Difference that can just be seen beside the bare base.</summary>
@@ -41,8 +61,14 @@ public sealed record Shade
 
     private const double ShiftMattersFromDeg = 20;
     private const double FadesBelowMonths = 6.5;
-    private static readonly Bands Depths = new("deep", (1, "invisible"), (3, "hint"), (10, "tint"), (20, "clear"), (35, "strong"));
-    private static readonly Bands Stains = new("stains", (0.5, "clean"), (3, "may_tint"));
+    private static readonly Bands<ShadeDepth> Depths = new(
+        ShadeDepth.Deep,
+        (1, ShadeDepth.Invisible),
+        (3, ShadeDepth.Hint),
+        (10, ShadeDepth.Tint),
+        (20, ShadeDepth.Clear),
+        (35, ShadeDepth.Strong)
+    );
 
     public static Shade Of(Paint paint, IReadOnlyList<(Colourant Colourant, double Pct)> colourants)
     {
@@ -69,8 +95,8 @@ public sealed record Shade
             HueShiftDeg = shift,
             StainSkin = skin,
             StainTub = tub,
-            StainSkinBand = Stains.Of(skin),
-            StainTubBand = Stains.Of(tub),
+            StainSkinBand = Staining.Of(skin),
+            StainTubBand = Staining.Of(tub),
             Warnings = WarningsOf(paint, lines, shift),
         };
     }
@@ -119,9 +145,14 @@ public sealed record Shade
 }
 
 /// <summary>How much of what lies under it a film hides.</summary>
-public sealed record FilmCover(double OverBlackY, double OverWhiteY, double ContrastRatio, string Cover)
+public sealed record FilmCover(double OverBlackY, double OverWhiteY, double ContrastRatio, Covering Cover)
 {
-    private static readonly Bands Words = new("opaque", (0.3, "sheer"), (0.7, "translucent"), (0.95, "covering"));
+    private static readonly Bands<Covering> Words = new(
+        Covering.Opaque,
+        (0.3, Covering.Sheer),
+        (0.7, Covering.Translucent),
+        (0.95, Covering.Covering)
+    );
 
     public static FilmCover Of(Paint paint, IReadOnlyList<(Colourant Colourant, double Pct)> colourants, double thicknessUm)
     {

@@ -3,6 +3,22 @@ using AmberPantry.Core.Science.Melt;
 
 namespace AmberPantry.Core.Science.Feel;
 
+/// <summary>How it leaves the skin under water.</summary>
+public enum Rinsing
+{
+    Film,
+    Partly,
+    Clean,
+}
+
+/// <summary>How the water looks.</summary>
+public enum RinseMilk
+{
+    Clear,
+    ThinMilk,
+    Milk,
+}
+
 /// <summary>Whether a cleansing balm or oil rinses away. Griffin's HLB arithmetic; a ranked estimate.</summary>
 /// <param name="EmulsifierPercent">Of the product.</param>
 /// <param name="Hlb">Of the emulsifiers, by mass; null without any.</param>
@@ -10,12 +26,12 @@ namespace AmberPantry.Core.Science.Feel;
 /// <param name="Index">0 to 10.</param>
 /// <param name="Says">film, partly or clean.</param>
 /// <param name="Milk">clear, thin_milk or milk in the water.</param>
-public sealed record RinseOff(double EmulsifierPercent, double? Hlb, double RequiredHlb, double Index, string Says, string Milk)
+public sealed record RinseOff(double EmulsifierPercent, double? Hlb, double RequiredHlb, double Index, Rinsing Says, RinseMilk Milk)
 {
     private const double EnoughPercent = 12;
     private const double HlbWidth = 4;
-    private static readonly Bands Words = new("clean", (3, "film"), (6, "partly"));
-    private static readonly Bands Milks = new("milk", (2, "clear"), (5, "thin_milk"));
+    private static readonly Bands<Rinsing> Words = new(Rinsing.Clean, (3, Rinsing.Film), (6, Rinsing.Partly));
+    private static readonly Bands<RinseMilk> Milks = new(RinseMilk.Milk, (2, RinseMilk.Clear), (5, RinseMilk.ThinMilk));
 
     /// <param name="lipids">Material and percent of the product.</param>
     public static RinseOff? Of(IReadOnlyList<(Material Material, double Percent)> lipids)
@@ -38,23 +54,43 @@ public sealed record RinseOff(double EmulsifierPercent, double? Hlb, double Requ
     }
 }
 
-/// <summary>Where a product should not go, and why.</summary>
-public sealed record SiteFit(string Site, string Verdict, IReadOnlyList<string> Reasons)
+/// <summary>Where a product is worn.</summary>
+public enum SkinSite
 {
-    public static IReadOnlyList<string> Sites { get; } = ["face", "lips", "underarm", "hair", "delicate"];
+    Face,
+    Lips,
+    Underarm,
+    Hair,
+    Delicate,
+}
 
-    private static readonly Dictionary<string, (string Tag, string Says)[]> Cautions = new()
+/// <summary>Whether a product may go somewhere.</summary>
+public enum SiteVerdict
+{
+    Fits,
+    ThinkAgain,
+}
+
+/// <summary>Where a product should not go, and why.</summary>
+public sealed record SiteFit(SkinSite Site, SiteVerdict Verdict, IReadOnlyList<string> Reasons)
+{
+    private static readonly Dictionary<SkinSite, (string Tag, string Says)[]> Cautions = new()
     {
-        ["face"] =
+        [SkinSite.Face] =
         [
             ("pore clogging", "often said to clog pores"),
             ("eye irritant", "stings near the eyes"),
             ("drying oil", "goes sticky and stale quickly"),
         ],
-        ["lips"] = [("eye irritant", "not for what is swallowed"), ("strong taste", "tastes strongly"), ("sun sensitiser", "marks skin in the sun")],
-        ["underarm"] = [("strong alkali", "reddens many armpits"), ("essential oil", "goes onto shaved skin")],
-        ["hair"] = [("hard wax", "does not wash out")],
-        ["delicate"] =
+        [SkinSite.Lips] =
+        [
+            ("eye irritant", "not for what is swallowed"),
+            ("strong taste", "tastes strongly"),
+            ("sun sensitiser", "marks skin in the sun"),
+        ],
+        [SkinSite.Underarm] = [("strong alkali", "reddens many armpits"), ("essential oil", "goes onto shaved skin")],
+        [SkinSite.Hair] = [("hard wax", "does not wash out")],
+        [SkinSite.Delicate] =
         [
             ("essential oil", "scent on delicate skin"),
             ("fragrance oil", "scent on delicate skin"),
@@ -65,7 +101,7 @@ public sealed record SiteFit(string Site, string Verdict, IReadOnlyList<string> 
     };
 
     /// <param name="materials">Those above 0 %.</param>
-    public static SiteFit Of(string site, IEnumerable<Material> materials)
+    public static SiteFit Of(SkinSite site, IEnumerable<Material> materials)
     {
         string[] reasons =
         [
@@ -75,6 +111,6 @@ public sealed record SiteFit(string Site, string Verdict, IReadOnlyList<string> 
                 )
                 .Distinct(),
         ];
-        return new SiteFit(site, reasons.Length == 0 ? "fits" : "think_again", reasons);
+        return new SiteFit(site, reasons.Length == 0 ? SiteVerdict.Fits : SiteVerdict.ThinkAgain, reasons);
     }
 }

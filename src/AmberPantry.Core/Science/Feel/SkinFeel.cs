@@ -4,6 +4,25 @@ using AmberPantry.Core.Science.Powders;
 
 namespace AmberPantry.Core.Science.Feel;
 
+/// <summary>What the powder leaves of the shine.</summary>
+public enum SkinFinish
+{
+    None,
+    Trace,
+    Cut,
+    Powdery,
+    Matt,
+}
+
+/// <summary>What it does at skin temperature.</summary>
+public enum OnSkin
+{
+    MeltsAway,
+    Cushions,
+    LeavesAFilm,
+    Drags,
+}
+
 /// <summary>Grease left at a minute after rubbing in, 0 to 10.</summary>
 public sealed record GreaseAt(double Minutes, double Grease);
 
@@ -34,10 +53,10 @@ public sealed record SkinFeel
     public required double DryDownMin { get; init; }
 
     /// <summary>none, trace, cut, powdery or matt.</summary>
-    public required string Finish { get; init; }
+    public required SkinFinish Finish { get; init; }
 
     public required double SolidOnSkinPercent { get; init; }
-    public required string OnSkin { get; init; }
+    public required OnSkin OnSkin { get; init; }
 
     public const double SkinC = 33;
     private const double DragFullAt = 0.5;
@@ -45,8 +64,19 @@ public sealed record SkinFeel
     private const double CationicLess = 0.85;
     private const double PowderPerPercent = 0.035;
     private static readonly double[] Minutes = [0, 1, 2, 4, 6, 10, 15, 20];
-    private static readonly Bands Finishes = new("matt", (5, "none"), (10, "trace"), (20, "cut"), (40, "powdery"));
-    private static readonly Bands OnSkinWords = new("drags", (2.0001, "melts_away"), (8.0001, "cushions"), (15.0001, "leaves_a_film"));
+    private static readonly Bands<SkinFinish> Finishes = new(
+        SkinFinish.Matt,
+        (5, SkinFinish.None),
+        (10, SkinFinish.Trace),
+        (20, SkinFinish.Cut),
+        (40, SkinFinish.Powdery)
+    );
+    private static readonly Bands<OnSkin> OnSkinWords = new(
+        OnSkin.Drags,
+        (2.0001, OnSkin.MeltsAway),
+        (8.0001, OnSkin.Cushions),
+        (15.0001, OnSkin.LeavesAFilm)
+    );
 
     /// <param name="lipids">Material and parts by mass; materials without a melting make-up are left out.</param>
     /// <param name="powders">Powders of the powder table with parts by mass in the same unit.</param>

@@ -1,5 +1,15 @@
 namespace AmberPantry.Core.Science.Fizz;
 
+/// <summary>How the water stands to skin.</summary>
+public enum BathAcidity
+{
+    Sour,
+    SlightlyAcid,
+    NearNeutral,
+    MildlyAlkaline,
+    Alkaline,
+}
+
 /// <summary>The tub a portion goes into.</summary>
 /// <param name="PortionG">Grams of the mix; null for all of it.</param>
 /// <param name="Escape">Share of the gas that bubbles off, 0 to 1.</param>
@@ -36,8 +46,8 @@ internal readonly record struct CarbonateSystem(double K1, double K2, double KHe
 public sealed record BathPh(
     double PhFresh,
     double PhStood,
-    string FreshBand,
-    string? StoodBand,
+    BathAcidity FreshBand,
+    BathAcidity? StoodBand,
     double Co2EscapedL,
     double LeftAlkMmolL,
     double AcidAnionMmolL
@@ -47,7 +57,13 @@ public sealed record BathPh(
     public const double BowlBelowL = 20;
 
     private const double OutdoorCo2Atm = 0.0006;
-    private static readonly Bands Words = new("alkaline", (5, "sour"), (6, "slightly_acid"), (7.5, "near_neutral"), (8.5, "mildly_alkaline"));
+    private static readonly Bands<BathAcidity> Words = new(
+        BathAcidity.Alkaline,
+        (5, BathAcidity.Sour),
+        (6, BathAcidity.SlightlyAcid),
+        (7.5, BathAcidity.NearNeutral),
+        (8.5, BathAcidity.MildlyAlkaline)
+    );
 
     public static BathPh Of(FizzMix mix, Bath bath)
     {

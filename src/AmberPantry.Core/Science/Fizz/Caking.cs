@@ -2,6 +2,15 @@ using AmberPantry.Core.Science.Powders;
 
 namespace AmberPantry.Core.Science.Fizz;
 
+/// <summary>What becomes of it in this air.</summary>
+public enum CakingBand
+{
+    StaysLoose,
+    SoftLumps,
+    Cakes,
+    SetsOrWets,
+}
+
 /// <summary>Whether it stays loose in this air.</summary>
 public sealed record Caking
 {
@@ -22,14 +31,19 @@ public sealed record Caking
     // How far it cakes.
 
     public required double Index { get; init; }
-    public required string Band { get; init; }
+    public required CakingBand Band { get; init; }
 
     /// <summary>Dendritic salt that would take up the oil, g.</summary>
     public required double DendriticG { get; init; }
 
     public required IReadOnlyList<string> Warnings { get; init; }
 
-    private static readonly Bands Words = new("sets_or_wets", (15, "stays_loose"), (40, "soft_lumps"), (70, "cakes"));
+    private static readonly Bands<CakingBand> Words = new(
+        CakingBand.SetsOrWets,
+        (15, CakingBand.StaysLoose),
+        (40, CakingBand.SoftLumps),
+        (70, CakingBand.Cakes)
+    );
 
     public static Caking Of(FizzMix mix, double rhPct, bool isSealed)
     {
@@ -47,7 +61,7 @@ public sealed record Caking
         [
             (WarningCodes.Deliquesces, rhPct >= air.SolubleCrh),
             (WarningCodes.Effloresces, epsom >= 10 && rhPct < 45 && !isSealed),
-            (WarningCodes.EpsomSoda, isSealed && epsom >= 1 && mix.PercentOfDry(material => material.Kind == "base") >= 1),
+            (WarningCodes.EpsomSoda, isSealed && epsom >= 1 && mix.PercentOfDry(material => material.Kind == FizzKind.Base) >= 1),
             (WarningCodes.HydrateTransfer, epsom >= 1 && air.SolubleCrh < 51),
             (WarningCodes.OverOiled, !Near.Below(u, PowderMix.LooseBelow)),
             (WarningCodes.ReactsInAir, rhPct >= reacts),
@@ -87,7 +101,7 @@ public sealed record Caking
                 capacity += uptake;
                 pores += uptake * material.PoreShare;
             }
-            else if (material.IsOily || material.Kind == "dispersant")
+            else if (material.IsOily || material.Kind == FizzKind.Dispersant)
             {
                 oil += g / material.TrueGMl;
             }

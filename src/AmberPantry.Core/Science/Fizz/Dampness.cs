@@ -1,5 +1,29 @@
 namespace AmberPantry.Core.Science.Fizz;
 
+/// <summary>How a damp mix holds in the hand.</summary>
+public enum DampBand
+{
+    Crumbles,
+    Holds,
+    TooWet,
+}
+
+/// <summary>What bounds the next dose of binder.</summary>
+public enum DoseLimit
+{
+    None,
+    Cohesion,
+    Water,
+}
+
+/// <summary>Whether this air is one to mix in.</summary>
+public enum RoomVerdict
+{
+    Go,
+    Care,
+    Wait,
+}
+
 /// <summary>How wet a mix may be in this air. Every constant is an estimate, to be fitted to the maker's own batches.</summary>
 public sealed record Dampness
 {
@@ -19,7 +43,7 @@ public sealed record Dampness
     /// <summary>Under 14 it crumbles, over 32 it is too wet.</summary>
     public required double Cohesion { get; init; }
 
-    public required string Band { get; init; }
+    public required DampBand Band { get; init; }
     public required double GasLostPct { get; init; }
     public required double GasLostLPerKg { get; init; }
 
@@ -30,10 +54,9 @@ public sealed record Dampness
 
     public required int NextSprays { get; init; }
 
-    /// <summary>cohesion, water or none.</summary>
-    public required string LimitedBy { get; init; }
+    public required DoseLimit LimitedBy { get; init; }
 
-    public required string Room { get; init; }
+    public required RoomVerdict Room { get; init; }
     public required IReadOnlyList<string> Warnings { get; init; }
 
     public const double CrumblesBelow = 14;
@@ -51,7 +74,7 @@ public sealed record Dampness
         var oil =
             mix.Lines.Sum(line =>
                 line.Material.IsOily ? line.G / line.Material.TrueGMl
-                : line.Material.Kind == "dispersant" ? line.G * (1 - line.Material.Water) / line.Material.TrueGMl
+                : line.Material.Kind == FizzKind.Dispersant ? line.G * (1 - line.Material.Water) / line.Material.TrueGMl
                 : 0
             ) / kg;
         var crystal = 1000 * mix.Lines.Where(line => line.Material.IsDry).Sum(line => line.G * line.Material.HydrateWater) / mix.DryG;
@@ -61,16 +84,16 @@ public sealed record Dampness
         var cohesion = (water + (0.5 * alcohol / AlcoholGMl) + (0.35 * oil)) / kappa;
         var fizzy = mix.GasMol > 0;
         var band =
-            cohesion > TooWetAbove || (fizzy && water > Math.Max(4, 2 * budget)) ? "too_wet"
-            : cohesion < CrumblesBelow ? "crumbles"
-            : "holds";
+            cohesion > TooWetAbove || (fizzy && water > Math.Max(4, 2 * budget)) ? DampBand.TooWet
+            : cohesion < CrumblesBelow ? DampBand.Crumbles
+            : DampBand.Holds;
         var gasPerKg = mix.GasMol / kg;
         var lost = fizzy && water > 1 ? Lost(water, gasPerKg, rhPct, crh, tempC, layerCm) : 0;
-        var (dose, limitedBy) = band == "crumbles" ? Next(cohesion, kappa, water, budget, kg, fizzy, binder) : (0, "none");
+        var (dose, limitedBy) = band == DampBand.Crumbles ? Next(cohesion, kappa, water, budget, kg, fizzy, binder) : (0, DoseLimit.None);
         (string Code, bool When)[] warnings =
         [
             (WarningCodes.DoNotSeal, fizzy && water > 1),
-            (WarningCodes.Flammable, mix.Grams(material => material is { Kind: "binder", FlashC: < 40 }) > 0),
+            (WarningCodes.Flammable, mix.Grams(material => material is { Kind: FizzKind.Binder, FlashC: < 40 }) > 0),
             (WarningCodes.Humid, rhPct >= crh - 8),
             (WarningCodes.Hydrate, fizzy && crystal >= 20),
             (WarningCodes.OverBudget, fizzy && water > budget),
@@ -91,9 +114,9 @@ public sealed record Dampness
             NextSprays = (int)Math.Floor(dose / 2 / (sprayMl * binder.TrueGMl)),
             LimitedBy = limitedBy,
             Room =
-                rhPct >= 60 || rhPct >= crh - 8 ? "wait"
-                : rhPct >= 50 ? "care"
-                : "go",
+                rhPct >= 60 || rhPct >= crh - 8 ? RoomVerdict.Wait
+                : rhPct >= 50 ? RoomVerdict.Care
+                : RoomVerdict.Go,
             Warnings = [.. warnings.Where(one => one.When).Select(one => one.Code)],
         };
     }
@@ -107,7 +130,7 @@ public sealed record Dampness
         return 1 - Math.Exp(-reacts * (water - 1) / net / gasPerKg);
     }
 
-    private static (double DoseG, string LimitedBy) Next(
+    private static (double DoseG, DoseLimit LimitedBy) Next(
         double cohesion,
         double kappa,
         double water,
@@ -120,6 +143,6 @@ public sealed record Dampness
         var per = (binder.Water + (0.5 * binder.Alcohol / AlcoholGMl)) / kappa;
         var byCohesion = (WantedCohesion - cohesion) / per * kg;
         var byWater = fizzy && binder.Water > 0 ? Math.Max(0, budget - water) / binder.Water * kg : double.PositiveInfinity;
-        return byWater < byCohesion ? (byWater, "water") : (byCohesion, "cohesion");
+        return byWater < byCohesion ? (byWater, DoseLimit.Water) : (byCohesion, DoseLimit.Cohesion);
     }
 }

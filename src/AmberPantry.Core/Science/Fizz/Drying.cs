@@ -1,5 +1,16 @@
 namespace AmberPantry.Core.Science.Fizz;
 
+/// <summary>How long drying takes.</summary>
+public enum DryingBand
+{
+    Quick,
+    Overnight,
+    Long,
+    TooSlow,
+    Never,
+    DoNot,
+}
+
 /// <summary>How long a tray or a piece dries; for planning only.</summary>
 /// <param name="PerHour">Share of the water that leaves in an hour.</param>
 /// <param name="HoursWater">Null when the air is too wet to dry it.</param>
@@ -9,12 +20,17 @@ public sealed record Drying(
     double? HoursWater,
     double HoursAlcohol,
     double? Hours,
-    string Band,
+    DryingBand Band,
     double StaysG,
     IReadOnlyList<string> Warnings
 )
 {
-    private static readonly Bands Words = new("too_slow", (4, "quick"), (16, "overnight"), (36, "long"));
+    private static readonly Bands<DryingBand> Words = new(
+        DryingBand.TooSlow,
+        (4, DryingBand.Quick),
+        (16, DryingBand.Overnight),
+        (36, DryingBand.Long)
+    );
 
     /// <summary>Share of the water that leaves in an hour.</summary>
     public static double RatePerH(double rhPct, double crhMix, double tempC, double layerCm) =>
@@ -38,17 +54,17 @@ public sealed record Drying(
             (WarningCodes.EpsomMelts, melts),
             (WarningCodes.Flammable, alcohol > 0.5),
             (WarningCodes.HeatStartsReaction, tempC > 40 && mix.GasMol > 0),
-            (WarningCodes.ScentLost, tempC > 40 && mix.Grams(material => material.Kind == "scent") > 0),
+            (WarningCodes.ScentLost, tempC > 40 && mix.Grams(material => material.Kind == FizzKind.Scent) > 0),
         ];
         return new Drying(
             rate,
             hoursWater,
             hoursAlcohol,
             hours,
-            melts ? "do_not"
+            melts ? DryingBand.DoNot
                 : hours is { } h ? Words.Of(h)
-                : "never",
-            mix.Grams(material => material.IsOily || material.Kind == "dispersant"),
+                : DryingBand.Never,
+            mix.Grams(material => material.IsOily || material.Kind == FizzKind.Dispersant),
             [.. warnings.Where(one => one.When).Select(one => one.Code)]
         );
     }

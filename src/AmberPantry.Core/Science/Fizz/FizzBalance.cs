@@ -1,5 +1,24 @@
 namespace AmberPantry.Core.Science.Fizz;
 
+/// <summary>How it fizzes.</summary>
+public enum FizzBand
+{
+    Barely,
+    Gentle,
+    Lively,
+    Strong,
+    Fierce,
+}
+
+/// <summary>What runs out first.</summary>
+public enum LimitingSide
+{
+    None,
+    Acid,
+    Base,
+    Balanced,
+}
+
 /// <summary>Gas, what is left over, and how it fizzes. Stoichiometry is exact; the index and the minutes are ranked estimates.</summary>
 public sealed record FizzBalance
 {
@@ -13,7 +32,7 @@ public sealed record FizzBalance
 
     // What is left over.
 
-    public required string Limiting { get; init; }
+    public required LimitingSide Limiting { get; init; }
     public required double LeftAcidMol { get; init; }
     public required double LeftSodaG { get; init; }
     public required double LeftSodaPct { get; init; }
@@ -31,7 +50,7 @@ public sealed record FizzBalance
     /// <summary>100 is the neutral citric mix.</summary>
     public required double FizzIndex { get; init; }
 
-    public required string FizzBand { get; init; }
+    public required FizzBand FizzBand { get; init; }
     public required double FizzMinutes { get; init; }
     public required IReadOnlyList<string> Warnings { get; init; }
 
@@ -41,7 +60,13 @@ public sealed record FizzBalance
     /// <summary>Index from which fizz and a foamer disperse oil by themselves.</summary>
     public const double LivelyFrom = 30;
 
-    private static readonly Bands Words = new("fierce", (10, "barely"), (30, "gentle"), (55, "lively"), (80, "strong"));
+    private static readonly Bands<FizzBand> Words = new(
+        FizzBand.Fierce,
+        (10, FizzBand.Barely),
+        (30, FizzBand.Gentle),
+        (55, FizzBand.Lively),
+        (80, FizzBand.Strong)
+    );
 
     /// <param name="portionG">One piece, g; null for the whole mix.</param>
     public static FizzBalance Of(
@@ -56,9 +81,9 @@ public sealed record FizzBalance
             b = mix.BaseMol,
             gas = mix.GasMol;
         var acidG = mix.AcidG;
-        var starch = mix.Percent(material => material.Role is "starch" or "milk" or "oat");
-        var clay = mix.Percent(material => material.Role == "clay");
-        var tartar = mix.Percent(material => material.Role == "tartar");
+        var starch = mix.Percent(material => material.Role is FizzRole.Starch or FizzRole.Milk or FizzRole.Oat);
+        var clay = mix.Percent(material => material.Role == FizzRole.Clay);
+        var tartar = mix.Percent(material => material.Role == FizzRole.Tartar);
         var oil = mix.Percent(material => material.IsOily);
         var rate = a > 0 ? mix.AcidRate / a : 0;
         var index = 100 * (gas / mix.TotalG) / NeutralCitricMolPerG * rate * Math.Exp(-oil / 15) * Math.Exp(-(starch + clay) / 60);
@@ -71,11 +96,11 @@ public sealed record FizzBalance
                 : 0;
         var limiting = (a, b) switch
         {
-            (0, 0) => "none",
-            (0, _) => "acid",
-            (_, 0) => "base",
-            _ when Math.Abs(a - b) / Math.Max(a, b) < 0.01 => "balanced",
-            _ => a < b ? "acid" : "base",
+            (0, 0) => LimitingSide.None,
+            (0, _) => LimitingSide.Acid,
+            (_, 0) => LimitingSide.Base,
+            _ when Math.Abs(a - b) / Math.Max(a, b) < 0.01 => LimitingSide.Balanced,
+            _ => a < b ? LimitingSide.Acid : LimitingSide.Base,
         };
         return new FizzBalance
         {
@@ -111,7 +136,7 @@ public sealed record FizzBalance
             codes.Add(WarningCodes.CarrierEatsAcid);
         }
 
-        if (mix.Grams(material => material.Role == "strong_alkali") > 0)
+        if (mix.Grams(material => material.Role == FizzRole.StrongAlkali) > 0)
         {
             codes.Add(WarningCodes.StrongAlkali);
         }

@@ -1,5 +1,35 @@
 namespace AmberPantry.Core.Science.Fizz;
 
+/// <summary>What a material is in a bath product: the first five are dry.</summary>
+public enum FizzKind
+{
+    Acid,
+    Base,
+    Salt,
+    Filler,
+    Surfactant,
+    Dispersant,
+    Binder,
+    Oil,
+    Scent,
+}
+
+/// <summary>What it does besides.</summary>
+public enum FizzRole
+{
+    None,
+    Tartar,
+    StrongAlkali,
+    Carrier,
+    Clay,
+    Milk,
+    Oat,
+    Starch,
+    SolidFat,
+    Coarse,
+    Foamer,
+}
+
 /// <summary>A row of the bath table: what it gives, takes and draws. Molar masses and pKa from textbooks at 25 °C; most else estimated.</summary>
 public sealed record FizzMaterial
 {
@@ -8,10 +38,9 @@ public sealed record FizzMaterial
     public required string Id { get; init; }
     public required string Name { get; init; }
 
-    /// <summary>acid, base, salt, filler, surfactant (dry); dispersant, binder, oil, scent (liquid).</summary>
-    public required string Kind { get; init; }
+    public required FizzKind Kind { get; init; }
 
-    public required string Role { get; init; }
+    public required FizzRole Role { get; init; }
     public required string Species { get; init; }
     public required string Anion { get; init; }
 
@@ -76,8 +105,8 @@ public sealed record FizzMaterial
             {
                 Id = row.Text("id"),
                 Name = row.Text("name"),
-                Kind = row.Text("kind"),
-                Role = row.Text("role"),
+                Kind = row.Word<FizzKind>("kind"),
+                Role = row.Text("role").Length == 0 ? FizzRole.None : row.Word<FizzRole>("role"),
                 Species = row.Text("species"),
                 Anion = row.Text("anion"),
                 MolarMass = row.Number("molar_mass"),
@@ -107,7 +136,7 @@ public sealed record FizzMaterial
             })
             .ToDictionary(row => row.Id);
 
-    public bool IsDry => Kind is "acid" or "base" or "salt" or "filler" or "surfactant";
+    public bool IsDry => Kind is FizzKind.Acid or FizzKind.Base or FizzKind.Salt or FizzKind.Filler or FizzKind.Surfactant;
 
-    public bool IsOily => Kind is "oil" or "scent";
+    public bool IsOily => Kind is FizzKind.Oil or FizzKind.Scent;
 }

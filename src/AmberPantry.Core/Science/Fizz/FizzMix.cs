@@ -23,7 +23,11 @@ public sealed class FizzMix
         ];
         TotalG = Lines.Sum(line => line.G);
         DryG = Grams(material => material.IsDry);
-        foreach (var (material, g) in Lines.Where(line => line.Material.Kind is "acid" or "base" or "salt" && line.Material.MolarMass > 0))
+        foreach (
+            var (material, g) in Lines.Where(line =>
+                line.Material.Kind is FizzKind.Acid or FizzKind.Base or FizzKind.Salt && line.Material.MolarMass > 0
+            )
+        )
         {
             var moles = g / material.MolarMass;
             AcidMol += moles * material.AcidEq;
@@ -52,7 +56,7 @@ public sealed class FizzMix
     /// <summary>Acid weighted by how fast it gives gas.</summary>
     public double AcidRate { get; }
 
-    public double AcidG => Grams(material => material.Kind == "acid");
+    public double AcidG => Grams(material => material.Kind == FizzKind.Acid);
 
     /// <summary>Equivalents of base, mol (B).</summary>
     public double BaseMol => BicarbonateMol + (2 * CarbonateMol);

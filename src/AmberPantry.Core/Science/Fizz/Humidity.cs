@@ -12,7 +12,7 @@ public sealed record Humidity(double? SolubleCrh, double? CrhMix, string? Limiti
     public static Humidity Of(FizzMix mix)
     {
         var counting = mix
-            .Lines.Where(line => line.Material is { IsDry: true, Crh: not null } && line.Material.Role != "milk")
+            .Lines.Where(line => line.Material is { IsDry: true, Crh: not null } && line.Material.Role != FizzRole.Milk)
             .Where(line => !Near.Below(100 * line.G / mix.DryG, line.Material.Crh < 50 ? 0.2 : 1))
             .GroupBy(line => line.Material.Species)
             .Select(species =>
@@ -33,7 +33,7 @@ public sealed record Humidity(double? SolubleCrh, double? CrhMix, string? Limiti
             mixed *= Math.Pow(material.Crh!.Value / 100, material.Anion == counting[0].Material.Anion ? 0.25 : 0.5);
         }
 
-        var milk = mix.Lines.Where(line => line.Material.Role == "milk").OrderBy(line => line.Material.Id, StringComparer.Ordinal).ToArray();
+        var milk = mix.Lines.Where(line => line.Material.Role == FizzRole.Milk).OrderBy(line => line.Material.Id, StringComparer.Ordinal).ToArray();
         var milkPct = mix.DryG > 0 ? 100 * milk.Sum(line => line.G) / mix.DryG : 0;
         double? sticky = milk.Length > 0 && !Near.Below(milkPct, MilkMattersFromPct) ? milk[0].Material.Crh : null;
         var milkFirst = sticky is not null && !(soluble <= sticky);

@@ -1,5 +1,22 @@
 namespace AmberPantry.Core.Science.Fizz;
 
+/// <summary>Whether a piece floats.</summary>
+public enum Floating
+{
+    Floats,
+    Hovers,
+    SinksFirst,
+}
+
+/// <summary>How a piece holds.</summary>
+public enum PieceBand
+{
+    Crumbly,
+    Fragile,
+    Firm,
+    Hard,
+}
+
 /// <summary>A mould by its volume.</summary>
 /// <param name="Available">How many of it may be filled; null for any number.</param>
 public sealed record Mould(double VolumeMl, int? Available = null)
@@ -40,11 +57,11 @@ public sealed record MouldPlan(
     IReadOnlyList<double> WeighG,
     IReadOnlyList<double> PieceG,
     IReadOnlyList<double> PieceGMl,
-    [property: System.Text.Json.Serialization.JsonPropertyName("float")] IReadOnlyList<string> Floats,
+    [property: System.Text.Json.Serialization.JsonPropertyName("float")] IReadOnlyList<Floating> Floats,
     double LeftG
 )
 {
-    private static readonly Bands Words = new("sinks_first", (1.00, "floats"), (1.10, "hovers"));
+    private static readonly Bands<Floating> Words = new(Floating.SinksFirst, (1.00, Floating.Floats), (1.10, Floating.Hovers));
 
     public static MouldPlan Of(FizzMix mix, IReadOnlyList<Mould> moulds, double press, double overfill, Toy? toy)
     {
@@ -92,7 +109,7 @@ public sealed record PieceHardness
     // The whole.
 
     public required double Index { get; init; }
-    public required string Band { get; init; }
+    public required PieceBand Band { get; init; }
 
     // Its parts.
 
@@ -106,19 +123,19 @@ public sealed record PieceHardness
     public required double CoarseSaltPart { get; init; }
     public required double PressPart { get; init; }
 
-    private static readonly Bands Words = new("hard", (25, "crumbly"), (45, "fragile"), (70, "firm"));
+    private static readonly Bands<PieceBand> Words = new(PieceBand.Hard, (25, PieceBand.Crumbly), (45, PieceBand.Fragile), (70, PieceBand.Firm));
 
     public static PieceHardness Of(FizzMix mix, double press)
     {
-        double Role(string role) => mix.Percent(material => material.Role == role);
+        double Role(FizzRole role) => mix.Percent(material => material.Role == role);
         const double Base = 32;
-        double tartar = Math.Min(20, 4 * Role("tartar")),
-            clay = Math.Min(16, 2 * Role("clay")),
-            fat = Math.Min(12, 1.2 * Role("solid_fat")),
+        double tartar = Math.Min(20, 4 * Role(FizzRole.Tartar)),
+            clay = Math.Min(16, 2 * Role(FizzRole.Clay)),
+            fat = Math.Min(12, 1.2 * Role(FizzRole.SolidFat)),
             water = Math.Min(15, 1.2 * mix.WaterGPerKg);
-        double starch = -Math.Min(8, 0.4 * Role("starch")),
-            foamer = -Math.Min(12, 1.5 * Role("foamer")),
-            coarse = -Math.Min(15, 0.5 * Role("coarse")),
+        double starch = -Math.Min(8, 0.4 * Role(FizzRole.Starch)),
+            foamer = -Math.Min(12, 1.5 * Role(FizzRole.Foamer)),
+            coarse = -Math.Min(15, 0.5 * Role(FizzRole.Coarse)),
             pressed = 15 * press;
         var index = Math.Clamp(Base + tartar + clay + fat + water + starch + foamer + coarse + pressed, 0, 100);
         return new PieceHardness
@@ -138,10 +155,27 @@ public sealed record PieceHardness
     }
 }
 
+/// <summary>Whether a toy is safe in a bath.</summary>
+public enum ToySafety
+{
+    LabelAndSupervise,
+
+    [System.Text.Json.Serialization.JsonStringEnumMemberName("small_part_not_under_3")]
+    SmallPartNotUnder3,
+    Refuse,
+}
+
+/// <summary>Whether a toy has mix enough around it.</summary>
+public enum ToyFit
+{
+    Fits,
+    TooBig,
+}
+
 /// <summary>Whether a toy may go into a piece (test cylinder and small-ball template of EN 71-1, 16 CFR 1501 and 1500.18, on the safe
 /// side).</summary>
 /// <param name="ShellMm">Mix left around it, mm.</param>
-public sealed record ToyCheck(bool SmallPart, string Safety, double ShellMm, string Fit)
+public sealed record ToyCheck(bool SmallPart, ToySafety Safety, double ShellMm, ToyFit Fit)
 {
     private const double LeastShellMm = 8;
 
@@ -161,11 +195,11 @@ public sealed record ToyCheck(bool SmallPart, string Safety, double ShellMm, str
         var shell = (mouldDiameterMm - Math.Sqrt(sizes.Sum(size => size * size))) / 2;
         return new ToyCheck(
             small,
-            battery || magnet || expandsInWater ? "refuse"
-                : small ? "small_part_not_under_3"
-                : "label_and_supervise",
+            battery || magnet || expandsInWater ? ToySafety.Refuse
+                : small ? ToySafety.SmallPartNotUnder3
+                : ToySafety.LabelAndSupervise,
             shell,
-            shell < LeastShellMm ? "too_big" : "fits"
+            shell < LeastShellMm ? ToyFit.TooBig : ToyFit.Fits
         );
     }
 }

@@ -1,16 +1,23 @@
 namespace AmberPantry.Core.Science.Melt;
 
+/// <summary>What comes out of a parcel.</summary>
+public enum Arrival
+{
+    AsSent,
+    SoftenedSetAgain,
+    MeltedSetAgain,
+}
+
 /// <summary>What a parcel goes through.</summary>
 /// <param name="PeakCoreC">Warmest the product gets.</param>
 /// <param name="MeltedPercent">Of the crystals it left with.</param>
-/// <param name="ArrivesAs">as_sent, softened_set_again or melted_set_again.</param>
 /// <param name="HoursSlumped">Below the yield that keeps a shape.</param>
 public sealed record ParcelRoute(
     double PeakCoreC,
     double MeltedPercent,
     double SoftestKPa,
     double HoursSlumped,
-    string ArrivesAs,
+    Arrival ArrivesAs,
     IReadOnlyList<CoolingPoint> Trace
 )
 {
@@ -41,9 +48,9 @@ public sealed record ParcelRoute(
             melted,
             softest,
             trace.Count(point => Yield(point) < MeltCurve.SlumpKPa) / 6.0,
-            softest >= MeltCurve.SlumpKPa ? "as_sent"
-                : softest >= MatterStates.LimitsKPa[^1] ? "softened_set_again"
-                : "melted_set_again",
+            softest >= MeltCurve.SlumpKPa ? Arrival.AsSent
+                : softest >= MatterStates.LimitsKPa[^1] ? Arrival.SoftenedSetAgain
+                : Arrival.MeltedSetAgain,
             trace
         );
     }
@@ -104,55 +111,5 @@ public sealed record CoolingFit(double Factor, double LeftC)
         }
 
         return trace[^1].TemperatureC;
-    }
-}
-
-/// <summary>Grains fall while the fat thickens: who is first?</summary>
-/// <param name="FallMm">How far they fall before the melt holds them.</param>
-/// <param name="HeldAtC">Temperature at which the crystals hold them; null when they never do in this run.</param>
-public sealed record SettlingRace(double FallMm, double? HeldAtC, double? HeldAtS, string Verdict)
-{
-    private static readonly Bands Words = new("drops_to_bottom", (0.5, "even"), (2, "slight_foot"));
-
-    /// <param name="oil">The molten fat.</param>
-    /// <param name="heightMm">Depth of the pot; nothing falls further.</param>
-    public static SettlingRace Of(
-        IReadOnlyList<CoolingPoint> run,
-        Colour.SettlingOil oil,
-        double diameterUm,
-        double grainGMl,
-        double pct,
-        double heightMm
-    )
-    {
-        const double Einstein = 2.5;
-        double fall = 0;
-        for (var i = 1; i < run.Count; i++)
-        {
-            var point = run[i];
-            var settling = Colour.Settling.Of(
-                diameterUm,
-                grainGMl,
-                oil with
-                {
-                    YieldPa = 1000 * Firmness.FromStructure(point.Structure),
-                },
-                pct,
-                point.TemperatureC,
-                heightMm,
-                null
-            );
-            if (settling.HeldByYield)
-            {
-                return new SettlingRace(Math.Min(heightMm, fall), point.TemperatureC, point.S, Words.Of(fall));
-            }
-
-            // Crystals that do not yet hold still thicken the melt.
-            var thinner = Math.Pow(1 - Math.Min(0.9, point.SolidPercent / 100), Einstein);
-            fall += Math.Abs(settling.SpeedMmPerH) * thinner * (point.S - run[i - 1].S) / 3600;
-        }
-
-        fall = Math.Min(heightMm, fall);
-        return new SettlingRace(fall, null, null, Words.Of(fall));
     }
 }

@@ -108,18 +108,25 @@ public sealed record PowderSwap(double ToG, double VolumeChangeMl, double DustCh
     }
 }
 
+/// <summary>How a maker measures a powder's uptake.</summary>
+public enum UptakeMethod
+{
+    /// <summary>The most oil at which a hard-squeezed handful still falls apart and leaves no shine.</summary>
+    Squeeze,
+
+    /// <summary>The putty point.</summary>
+    Rubout,
+}
+
 /// <summary>A maker's own figure for a lot, from a squeeze or a rub-out.</summary>
 public sealed record OwnUptake(double UptakeGPer100g, bool InsideUsualRange)
 {
-    public static IReadOnlyList<string> Methods { get; } = ["squeeze", "rubout"];
-
-    /// <param name="method">"squeeze": the most oil at which a hard-squeezed handful still falls apart and leaves no shine; "rubout": the putty
-    /// point.</param>
-    public static OwnUptake Of(PowderMaterial powder, double powderG, double oilG, double densityGMl, string method)
+    public static OwnUptake Of(PowderMaterial powder, double powderG, double oilG, double densityGMl, UptakeMethod method)
     {
         var perGram = oilG / densityGMl / powderG;
         var inside = PowderMix.PoresFilledCarrierFirst * powder.PoreShare;
-        var uptake = 100 * PowderMaterial.LinseedGMl * perGram / (method == "squeeze" ? inside + (PowderMix.LooseBelow * (1 - inside)) : 1);
+        var uptake =
+            100 * PowderMaterial.LinseedGMl * perGram / (method == UptakeMethod.Squeeze ? inside + (PowderMix.LooseBelow * (1 - inside)) : 1);
         return new OwnUptake(uptake, uptake >= powder.OilAbsorptionLow && uptake <= powder.OilAbsorptionHigh);
     }
 }

@@ -1,5 +1,67 @@
 namespace AmberPantry.Core.Science.Powders;
 
+/// <summary>How it foams in the hand.</summary>
+public enum Foaming
+{
+    None,
+    CreamyLow,
+    Soft,
+    Good,
+    Rich,
+    HarshRich,
+}
+
+/// <summary>How its slurry stands to skin.</summary>
+public enum SlurryAcidity
+{
+    Acidic,
+    SkinLike,
+    Neutral,
+    MildlyAlkaline,
+    Alkaline,
+}
+
+/// <summary>How it scratches.</summary>
+public enum Scratching
+{
+    Silky,
+    FaintGrain,
+    GentleScrub,
+    StrongScrub,
+}
+
+/// <summary>How the grains and the oil hold together.</summary>
+public enum Wetness
+{
+    DustyFloaty,
+    DryLoose,
+    DampCohesive,
+    Clumping,
+    Paste,
+    OilSlick,
+    PowderInFat,
+}
+
+/// <summary>What a powder is used for.</summary>
+public enum PowderUse
+{
+    Body,
+    Foot,
+    Face,
+    Cleanser,
+    Deodorant,
+    Scrub,
+    Bath,
+}
+
+/// <summary>Whether to weigh it behind a mask.</summary>
+public enum MaskNeed
+{
+    NotNeeded,
+    Advised,
+    Required,
+}
+
 /// <summary>What a powder mix is with the oil in it. Names as scripts see them; grams, mL, percent.</summary>
 public sealed record OilBudget
 {
@@ -17,7 +79,7 @@ public sealed record OilBudget
 
     public required double S { get; init; }
     public required double U { get; init; }
-    public required string Band { get; init; }
+    public required Wetness Band { get; init; }
 
     // How it lies and flows.
 
@@ -25,27 +87,27 @@ public sealed record OilBudget
     public required double TappedGMl { get; init; }
     public required double? Carr { get; init; }
     public required double? Hausner { get; init; }
-    public required string Flow { get; init; }
+    public required Flowing Flow { get; init; }
     public required bool ShakerOk { get; init; }
 
     // Dust and mask.
 
     public required double DustDry { get; init; }
     public required double DustInUse { get; init; }
-    public required string Mask { get; init; }
+    public required MaskNeed Mask { get; init; }
     public required bool MaskOffAfterOil { get; init; }
 
     // Foam, acidity, scrub and stain.
 
     public required double AsmPct { get; init; }
     public required double Lather { get; init; }
-    public required string LatherBand { get; init; }
+    public required Foaming LatherBand { get; init; }
     public required double? Ph { get; init; }
-    public required string? PhBand { get; init; }
+    public required SlurryAcidity? PhBand { get; init; }
     public required double Scrub { get; init; }
-    public required string ScrubBand { get; init; }
+    public required Scratching ScrubBand { get; init; }
     public required double Stain { get; init; }
-    public required string StainBand { get; init; }
+    public required Stain StainBand { get; init; }
 
     // What to do before filling.
 
@@ -54,26 +116,40 @@ public sealed record OilBudget
     public required IReadOnlyList<string> Warnings { get; init; }
 
     /// <summary>What a powder may be used for.</summary>
-    public static IReadOnlyList<string> Uses { get; } = ["body", "foot", "face", "cleanser", "deodorant", "scrub", "bath"];
-
     private const double DustyFrom = 30;
     private const double CoarseAboveUm = 250;
 
-    private static readonly Bands LatherBands = new("harsh_rich", (2, "none"), (6, "creamy_low"), (12, "soft"), (25, "good"), (40, "rich"));
-    private static readonly Bands PhBands = new("alkaline", (4.5, "acidic"), (6.5, "skin_like"), (8, "neutral"), (9, "mildly_alkaline"));
-    private static readonly Bands ScrubBands = new("strong_scrub", (0.02, "silky"), (0.08, "faint_grain"), (0.25, "gentle_scrub"));
-    private static readonly Bands StainBands = new("stains", (0.5, "clean"), (3, "may_tint"));
-    private static readonly Bands WetBands = new(
-        "",
-        (PowderMix.LooseBelow, "dry_loose"),
-        (0.30, "damp_cohesive"),
-        (0.70, "clumping"),
-        (1.30, "paste")
+    private static readonly Bands<Foaming> LatherBands = new(
+        Foaming.HarshRich,
+        (2, Foaming.None),
+        (6, Foaming.CreamyLow),
+        (12, Foaming.Soft),
+        (25, Foaming.Good),
+        (40, Foaming.Rich)
+    );
+    private static readonly Bands<SlurryAcidity> PhBands = new(
+        SlurryAcidity.Alkaline,
+        (4.5, SlurryAcidity.Acidic),
+        (6.5, SlurryAcidity.SkinLike),
+        (8, SlurryAcidity.Neutral),
+        (9, SlurryAcidity.MildlyAlkaline)
+    );
+    private static readonly Bands<Scratching> ScrubBands = new(
+        Scratching.StrongScrub,
+        (0.02, Scratching.Silky),
+        (0.08, Scratching.FaintGrain),
+        (0.25, Scratching.GentleScrub)
+    );
+    private static readonly Bands<Wetness> WetBands = new(
+        Wetness.OilSlick,
+        (PowderMix.LooseBelow, Wetness.DryLoose),
+        (0.30, Wetness.DampCohesive),
+        (0.70, Wetness.Clumping),
+        (1.30, Wetness.Paste)
     );
 
-    /// <param name="use">One of <see cref="Uses"/>.</param>
     /// <param name="fatSolid">The liquid sets to a fat that carries the grains.</param>
-    public static OilBudget Of(PowderMix mix, string use = "body", bool fatSolid = false)
+    public static OilBudget Of(PowderMix mix, PowderUse use = PowderUse.Body, bool fatSolid = false)
     {
         var flow = PowderFlow.Of(mix);
         var dustInUse = mix.DustAt(mix.LiquidMl);
@@ -117,39 +193,39 @@ public sealed record OilBudget
             Scrub = scrub,
             ScrubBand = ScrubBands.Of(scrub),
             Stain = stain,
-            StainBand = StainBands.Of(stain),
+            StainBand = Staining.Of(stain),
             Sift = mix.Saturation < PowderFlow.PasteFrom && !coarse && (mix.Saturation >= 0.03 || flow.Carr >= 25),
-            Grind = use is not ("scrub" or "bath") && coarse,
+            Grind = use is not (PowderUse.Scrub or PowderUse.Bath) && coarse,
             Warnings = PowderChecks.Warnings(mix, use, scrub, stain, asm),
         };
     }
 
-    private static string BandOf(double u, double dustInUse, bool fatSolid) =>
+    private static Wetness BandOf(double u, double dustInUse, bool fatSolid) =>
         WetBands.Of(u) switch
         {
-            "dry_loose" when !Near.Below(dustInUse, DustyFrom) => "dusty_floaty",
-            "" => fatSolid ? "powder_in_fat" : "oil_slick",
+            Wetness.DryLoose when !Near.Below(dustInUse, DustyFrom) => Wetness.DustyFloaty,
+            Wetness.OilSlick when fatSolid => Wetness.PowderInFat,
             var band => band,
         };
 
     /// <summary>Decided on the dry powders, because dust flies while weighing.</summary>
-    private static (string Mask, bool ByHazard) MaskFor(PowderMix mix)
+    private static (MaskNeed Mask, bool ByHazard) MaskFor(PowderMix mix)
     {
-        var irritants = mix.Share(powder => powder.Hazard == "irritant");
-        var minerals = mix.Share(powder => powder.Hazard is "fine_mineral" or "crystalline_check");
+        var irritants = mix.Share(powder => powder.Hazard == DustHazard.Irritant);
+        var minerals = mix.Share(powder => powder.Hazard is DustHazard.FineMineral or DustHazard.CrystallineCheck);
         if (
             irritants >= 5
             || !Near.Below(irritants, 0.02 * mix.PowderG) && irritants > 0
             || minerals > 0 && !Near.Below(minerals, 0.005 * mix.PowderG)
         )
         {
-            return ("required", true);
+            return (MaskNeed.Required, true);
         }
 
         return (
-            mix.MeanDust >= 35 ? "required"
-            : mix.MeanDust >= 15 ? "advised"
-            : "not_needed",
+            mix.MeanDust >= 35 ? MaskNeed.Required
+            : mix.MeanDust >= 15 ? MaskNeed.Advised
+            : MaskNeed.NotNeeded,
             false
         );
     }

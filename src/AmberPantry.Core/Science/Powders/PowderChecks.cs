@@ -15,7 +15,7 @@ internal static class PowderChecks
         return weight > 0 ? buffers.Sum(line => line.G * line.Powder.BufferWeight * line.Powder.SlurryPh!.Value) / weight : null;
     }
 
-    public static IReadOnlyList<string> Warnings(PowderMix mix, string use, double scrub, double stain, double asmPct)
+    public static IReadOnlyList<string> Warnings(PowderMix mix, PowderUse use, double scrub, double stain, double asmPct)
     {
         var acid = Percent(mix, IsAcid);
         var slowBases = Percent(mix, powder =>
@@ -25,20 +25,20 @@ internal static class PowderChecks
         var smeared = mix.PowderG > 0 ? 100 * mix.Share(powder => powder.Family is "salt" or "acid") / mix.PowderG : 0;
         (string Code, bool When)[] all =
         [
-            (WarningCodes.Alkaline, harsh >= 8.5 && use != "bath" && !FizzPair(mix)),
-            (WarningCodes.SodaHigh, use is "deodorant" or "face" && Percent(mix, IsSoda) > 10),
+            (WarningCodes.Alkaline, harsh >= 8.5 && use != PowderUse.Bath && !FizzPair(mix)),
+            (WarningCodes.SodaHigh, use is PowderUse.Deodorant or PowderUse.Face && Percent(mix, IsSoda) > 10),
             (WarningCodes.FizzPair, FizzPair(mix)),
             (WarningCodes.AcidBase, acid >= SomePercent && slowBases >= SomePercent),
             (WarningCodes.UltramarineAcid, acid >= SomePercent && Has(mix, powder => powder.Id.StartsWith("ultramarine", StringComparison.Ordinal))),
-            (WarningCodes.SilicaCheck, Has(mix, powder => powder.Hazard == "crystalline_check")),
+            (WarningCodes.SilicaCheck, Has(mix, powder => powder.Hazard == DustHazard.CrystallineCheck)),
             (WarningCodes.Talc, Has(mix, powder => powder.Id == "talc")),
-            (WarningCodes.NoCarrier, mix.LiquidG > 0 && !Has(mix, powder => powder.IsCarrier) && smeared >= 50 && use != "scrub"),
+            (WarningCodes.NoCarrier, mix.LiquidG > 0 && !Has(mix, powder => powder.IsCarrier) && smeared >= 50 && use != PowderUse.Scrub),
             (WarningCodes.MeltInOil, mix.Melting.Count > 0),
             (WarningCodes.Stain, !Near.Below(stain, 3)),
-            (WarningCodes.ScrubFace, use == "face" && !Near.Below(scrub, 0.08)),
+            (WarningCodes.ScrubFace, use == PowderUse.Face && !Near.Below(scrub, 0.08)),
             (WarningCodes.Flame, mix.Share(powder => powder.IsCombustible) >= 500),
             (WarningCodes.AsmHigh, asmPct > 40),
-            (WarningCodes.AsmFace, use == "face" && asmPct > 25),
+            (WarningCodes.AsmFace, use == PowderUse.Face && asmPct > 25),
             (WarningCodes.KeepDry, Percent(mix, powder => powder.Family is "plant" or "milk") >= SomePercent),
         ];
         return [.. all.Where(one => one.When).Select(one => one.Code).Order(StringComparer.Ordinal)];

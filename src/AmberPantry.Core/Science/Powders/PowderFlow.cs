@@ -1,23 +1,36 @@
 namespace AmberPantry.Core.Science.Powders;
 
+/// <summary>How it pours, by the words of Carr's index.</summary>
+public enum Flowing
+{
+    Excellent,
+    Good,
+    Fair,
+    Passable,
+    Poor,
+    VeryPoor,
+    VeryVeryPoor,
+    NotAPowder,
+}
+
 /// <summary>How a powder lies and pours (Carr 1965).</summary>
 /// <param name="LooseGMl">Poured density; equal to the tapped one once it is a paste.</param>
 /// <param name="Carr">Carr index, percent; null for a paste.</param>
-public sealed record PowderFlow(double LooseGMl, double TappedGMl, double? Carr, double? Hausner, string Flow, bool ShakerOk)
+public sealed record PowderFlow(double LooseGMl, double TappedGMl, double? Carr, double? Hausner, Flowing Flow, bool ShakerOk)
 {
     /// <summary>From this saturation on there is no powder left to pour.</summary>
     public const double PasteFrom = 0.70;
 
     private const double ShakerStopsAtCarr = 40;
 
-    private static readonly Bands Words = new(
-        "very_very_poor",
-        (10, "excellent"),
-        (15, "good"),
-        (20, "fair"),
-        (25, "passable"),
-        (31, "poor"),
-        (37, "very_poor")
+    private static readonly Bands<Flowing> Words = new(
+        Flowing.VeryVeryPoor,
+        (10, Flowing.Excellent),
+        (15, Flowing.Good),
+        (20, Flowing.Fair),
+        (25, Flowing.Passable),
+        (31, Flowing.Poor),
+        (37, Flowing.VeryPoor)
     );
 
     public static PowderFlow Of(PowderMix mix)
@@ -27,7 +40,7 @@ public sealed record PowderFlow(double LooseGMl, double TappedGMl, double? Carr,
         if (!Near.Below(mix.Saturation, PasteFrom))
         {
             var paste = 0.95 * mix.TotalG / (mix.Powders.Sum(line => line.G / line.Powder.TrueGMl) + mix.LiquidMl);
-            return new PowderFlow(paste, paste, null, null, "not_a_powder", false);
+            return new PowderFlow(paste, paste, null, null, Flowing.NotAPowder, false);
         }
 
         var flowAid = 100 * mix.Share(powder => powder.IsFlowAid) / mix.PowderG;

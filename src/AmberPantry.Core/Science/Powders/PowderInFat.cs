@@ -1,5 +1,26 @@
 namespace AmberPantry.Core.Science.Powders;
 
+/// <summary>How a fat full of grains pours.</summary>
+public enum FatPour
+{
+    Pours,
+    Spoon,
+    Press,
+    Gels,
+    Jammed,
+}
+
+/// <summary>What the powder does to the greasy feel.</summary>
+public enum GreaseCut
+{
+    Unchanged,
+    TraceDrier,
+    LessGreasy,
+    Powdery,
+    Mattifying,
+    ChalkyCrumbly,
+}
+
 /// <summary>What powder does to a butter or balm (Krieger and Dougherty 1959; yield in the form of Chateau, Ovarlez and Trung 2008).</summary>
 public sealed record PowderInFat
 {
@@ -25,7 +46,7 @@ public sealed record PowderInFat
     public required double? YieldRatio { get; init; }
     public required double? YieldPa { get; init; }
     public required double? MeltMPas { get; init; }
-    public required string Pour { get; init; }
+    public required FatPour Pour { get; init; }
 
     // How greasy it stays.
 
@@ -35,21 +56,21 @@ public sealed record PowderInFat
     /// <summary>Percent of the greasy feel that is left.</summary>
     public required double GreasinessLeftPct { get; init; }
 
-    public required string GreaseBand { get; init; }
+    public required GreaseCut GreaseBand { get; init; }
     public required IReadOnlyList<string> Warnings { get; init; }
 
     public const double JammedFrom = 0.98;
     public const double GelFromShareOfFat = 0.02;
     private const double GreaseHalves = 0.12;
 
-    private static readonly Bands PourBands = new("press", (500, "pours"), (3000, "spoon"));
-    private static readonly Bands GreaseBands = new(
-        "chalky_crumbly",
-        (0.03, "unchanged"),
-        (0.06, "trace_drier"),
-        (0.15, "less_greasy"),
-        (0.30, "powdery"),
-        (0.50, "mattifying")
+    private static readonly Bands<FatPour> PourBands = new(FatPour.Press, (500, FatPour.Pours), (3000, FatPour.Spoon));
+    private static readonly Bands<GreaseCut> GreaseBands = new(
+        GreaseCut.ChalkyCrumbly,
+        (0.03, GreaseCut.Unchanged),
+        (0.06, GreaseCut.TraceDrier),
+        (0.15, GreaseCut.LessGreasy),
+        (0.30, GreaseCut.Powdery),
+        (0.50, GreaseCut.Mattifying)
     );
 
     /// <param name="baseYieldPa">Yield value of the bare fat, Pa.</param>
@@ -101,8 +122,8 @@ public sealed record PowderInFat
             YieldPa = baseYieldPa * yieldRatio,
             MeltMPas = melt,
             Pour =
-                jammed ? "jammed"
-                : gels ? "gels"
+                jammed ? FatPour.Jammed
+                : gels ? FatPour.Gels
                 : PourBands.Of(melt!.Value),
             Immobilised = held,
             GreasinessLeftPct = 100 * Math.Exp(-held / GreaseHalves),

@@ -1,5 +1,17 @@
 namespace AmberPantry.Core.Science.Powders;
 
+/// <summary>What its dust does to lungs.</summary>
+public enum DustHazard
+{
+    None,
+    Nuisance,
+    Irritant,
+    FineMineral,
+
+    /// <summary>May hold crystalline silica: ask the supplier.</summary>
+    CrystallineCheck,
+}
+
 /// <summary>What a powder is to oil, air and skin. Oil absorption by rub-out (ASTM D281, ISO 787-5); true densities from textbooks; most else
 /// estimated.</summary>
 public sealed record PowderMaterial
@@ -44,8 +56,7 @@ public sealed record PowderMaterial
     /// <summary>How readily it hangs in the air, 0 to 100.</summary>
     public required double Dust { get; init; }
 
-    /// <summary>none, nuisance, irritant, fine_mineral or crystalline_check.</summary>
-    public required string Hazard { get; init; }
+    public required DustHazard Hazard { get; init; }
 
     // What it does on wet skin.
 
@@ -89,7 +100,7 @@ public sealed record PowderMaterial
                 MedianUm = row.Number("d50_um"),
                 Mohs = row.Number("mohs"),
                 Dust = row.Number("dust_0_100"),
-                Hazard = row.Text("hazard"),
+                Hazard = row.Word<DustHazard>("hazard"),
                 ActiveFraction = row.Number("active_frac"),
                 SlurryPh = row.OptionalNumber("ph_slurry"),
                 BufferWeight = row.Number("buffer_w"),

@@ -1,5 +1,12 @@
 namespace AmberPantry.Core.Science.Scent;
 
+/// <summary>Which list of names a label follows.</summary>
+public enum AllergenList
+{
+    Classic,
+    Extended,
+}
+
 public sealed record NamedShare(string Name, double Pct);
 
 /// <summary>What a label must name. Both lists hold only what the table knows; the law has more, and its dates are to be verified.</summary>
@@ -14,10 +21,6 @@ public sealed record ScentAllergens(
     IReadOnlyList<string> OilsByName
 )
 {
-    public static IReadOnlyList<string> Lists { get; } = ["classic", "extended"];
-
-    public static IReadOnlyList<string> Exposures { get; } = ["leave_on", "rinse_off"];
-
     private static readonly string[] Classic =
     [
         "anise_alcohol",
@@ -62,13 +65,13 @@ public sealed record ScentAllergens(
     /// <param name="supplied">Supplier's figures by oil key and name, percent of the oil; they replace the typical ones entirely.</param>
     public static ScentAllergens Of(
         bool leaveOn,
-        string list,
+        AllergenList list,
         IReadOnlyList<(ScentOil Oil, double Pct)> items,
         IReadOnlyDictionary<string, IReadOnlyDictionary<string, double>>? supplied = null
     )
     {
         var threshold = leaveOn ? 0.001 : 0.01;
-        var listed = list == "classic" ? Classic : [.. Classic, .. Added];
+        var listed = list == AllergenList.Classic ? Classic : [.. Classic, .. Added];
         var sums = new Dictionary<string, double>();
         var fromSupplier = new HashSet<string>();
         foreach (var (oil, pct) in items)
@@ -101,7 +104,7 @@ public sealed record ScentAllergens(
                     .Select(one => one.Key)
                     .Order(StringComparer.Ordinal),
             ],
-            list == "classic"
+            list == AllergenList.Classic
                 ? []
                 : [.. items.Where(item => item.Oil.IsOnExtendedList && Near.Above(item.Pct, threshold)).Select(item => item.Oil.Id)]
         );

@@ -108,19 +108,49 @@ public static class ScentFamilies
         };
 }
 
+/// <summary>How near something is to a limit.</summary>
+public enum LimitState
+{
+    Ok,
+    Near,
+    Over,
+}
+
+/// <summary>Where a limit comes from.</summary>
+public enum LimitBasis
+{
+    Certificate,
+    Default,
+}
+
+/// <summary>Left on or rinsed off.</summary>
+public enum Exposure
+{
+    LeaveOn,
+    RinseOff,
+}
+
+/// <summary>What kind of limit binds.</summary>
+public enum LimitKind
+{
+    Oil,
+    Constituent,
+    Phototoxic,
+    Total,
+}
+
 /// <summary>One oil against its limit.</summary>
-/// <param name="Basis">certificate or default.</param>
-public sealed record OilLimit(string Id, double Pct, double Max, string Basis, double Ratio, string Status);
+public sealed record OilLimit(string Id, double Pct, double Max, LimitBasis Basis, double Ratio, LimitState Status);
 
 /// <summary>One constituent summed over all oils.</summary>
-public sealed record ConstituentLimit(string Name, double Pct, double Limit, double Ratio, string Status);
+public sealed record ConstituentLimit(string Name, double Pct, double Limit, double Ratio, LimitState Status);
 
 /// <summary>Every limit a scent meets. Conservative defaults: the supplier's certificate and local rules decide.</summary>
 public sealed record ScentLimits
 {
     // The use.
 
-    public required string Exposure { get; init; }
+    public required Exposure Exposure { get; init; }
     public required string Category { get; init; }
 
     // Each limit.
@@ -135,10 +165,10 @@ public sealed record ScentLimits
 
     // The answer.
 
-    public required string WorstKind { get; init; }
+    public required LimitKind WorstKind { get; init; }
     public required string WorstId { get; init; }
     public required double WorstRatio { get; init; }
-    public required string Status { get; init; }
+    public required LimitState Status { get; init; }
 
     /// <summary>Most of this very blend; null when unscented.</summary>
     public required double? MaxTotalPct { get; init; }
@@ -211,10 +241,10 @@ public sealed record ScentLimits
 
         var total = items.Sum(item => item.Pct);
         var worst = perOil
-            .Select(one => (Kind: "oil", one.Id, one.Ratio))
-            .Concat(constituents.Select(one => (Kind: "constituent", Id: one.Name, one.Ratio)))
-            .Concat(use.LeaveOn ? [("phototoxic", "sum", photo)] : [])
-            .Append((Kind: "total", Id: "cap", Ratio: LimitStatus.Ratio(total, use.TotalCapPct)))
+            .Select(one => (Kind: LimitKind.Oil, one.Id, one.Ratio))
+            .Concat(constituents.Select(one => (Kind: LimitKind.Constituent, Id: one.Name, one.Ratio)))
+            .Concat(use.LeaveOn ? [(LimitKind.Phototoxic, "sum", photo)] : [])
+            .Append((Kind: LimitKind.Total, Id: "cap", Ratio: LimitStatus.Ratio(total, use.TotalCapPct)))
             .Aggregate((best, next) => next.Ratio > best.Ratio ? next : best);
         double? most =
             total == 0 ? null
@@ -222,7 +252,7 @@ public sealed record ScentLimits
             : total / worst.Ratio;
         return new ScentLimits
         {
-            Exposure = use.LeaveOn ? "leave_on" : "rinse_off",
+            Exposure = use.LeaveOn ? Exposure.LeaveOn : Exposure.RinseOff,
             Category = use.Category,
             TotalPct = total,
             TotalCap = use.TotalCapPct,
@@ -262,7 +292,7 @@ public sealed record ScentLimits
 
         var most = (certified ? certificate![use.Category] : usual) * use.AudienceFactor;
         var ratio = LimitStatus.Ratio(pct, most);
-        return new OilLimit(oil.Id, pct, most, certified ? "certificate" : "default", ratio, LimitStatus.Of(ratio));
+        return new OilLimit(oil.Id, pct, most, certified ? LimitBasis.Certificate : LimitBasis.Default, ratio, LimitStatus.Of(ratio));
     }
 
     private static double? Limit(ScentUse use, string name)
@@ -284,7 +314,7 @@ public sealed record ScentLimits
 
     private static IEnumerable<string> Cautions(ScentUse use, ScentOil oil)
     {
-        static bool Matters(string word) => word is "caution" or "avoid";
+        static bool Matters(Suitability word) => word != Suitability.Ok;
         if (use.Market == Market.EuUk && oil.Constituents.ContainsKey("evernia_prunastri"))
         {
             yield return $"atranol_free_only:{oil.Id}";
@@ -292,22 +322,25 @@ public sealed record ScentLimits
 
         if (use.Audience == "pregnant" && Matters(oil.Pregnancy))
         {
-            yield return $"pregnancy_{oil.Pregnancy}:{oil.Id}";
+            yield return $"pregnancy_{AmberJson.Word(oil.Pregnancy)}:{oil.Id}";
         }
 
         if (use.Audience == "under_2" && Matters(oil.Under2))
         {
-            yield return $"under2_{oil.Under2}:{oil.Id}";
+            yield return $"under2_{AmberJson.Word(oil.Under2)}:{oil.Id}";
         }
 
-        if (((use.Audience == "child_2_6" || use.ChildUse) && Matters(oil.Under6)) || (use.Audience == "child_6_12" && oil.Under6 == "avoid"))
+        if (
+            ((use.Audience == "child_2_6" || use.ChildUse) && Matters(oil.Under6))
+            || (use.Audience == "child_6_12" && oil.Under6 == Suitability.Avoid)
+        )
         {
-            yield return $"under6_{oil.Under6}:{oil.Id}";
+            yield return $"under6_{AmberJson.Word(oil.Under6)}:{oil.Id}";
         }
 
         if (use.Asthma && Matters(oil.Asthma))
         {
-            yield return $"asthma_{oil.Asthma}:{oil.Id}";
+            yield return $"asthma_{AmberJson.Word(oil.Asthma)}:{oil.Id}";
         }
 
         if (use.Pets)

@@ -2,6 +2,22 @@ using System.Globalization;
 
 namespace AmberPantry.Core.Science.Scent;
 
+/// <summary>When a scent is smelt.</summary>
+public enum ScentNote
+{
+    Top,
+    Middle,
+    Base,
+}
+
+/// <summary>Whether a scent suits someone.</summary>
+public enum Suitability
+{
+    Ok,
+    Caution,
+    Avoid,
+}
+
 /// <summary>An essential oil, absolute, resinoid or generic fragrance. Typical figures: the supplier's certificate rules.</summary>
 public sealed record ScentOil
 {
@@ -20,8 +36,7 @@ public sealed record ScentOil
     /// <summary>Closed cup, neat oil, °C: a fire figure, not the point where the scent dies.</summary>
     public required double FlashC { get; init; }
 
-    /// <summary>top, middle or base.</summary>
-    public required string Note { get; init; }
+    public required ScentNote Note { get; init; }
 
     /// <summary>Odour, 1 to 10.</summary>
     public required double Strength { get; init; }
@@ -46,11 +61,11 @@ public sealed record ScentOil
     // For whom it is not.
 
     /// <summary>ok, caution or avoid; so are the next three.</summary>
-    public required string Pregnancy { get; init; }
+    public required Suitability Pregnancy { get; init; }
 
-    public required string Asthma { get; init; }
-    public required string Under2 { get; init; }
-    public required string Under6 { get; init; }
+    public required Suitability Asthma { get; init; }
+    public required Suitability Under2 { get; init; }
+    public required Suitability Under6 { get; init; }
     public required string Pets { get; init; }
     public required string Skin { get; init; }
 
@@ -70,7 +85,7 @@ public sealed record ScentOil
                 DensityGMl = row.Number("density_20C"),
                 DropsPerMl = row.OptionalNumber("drops_per_ml") ?? 20,
                 FlashC = row.Number("flash_C"),
-                Note = row.Text("note"),
+                Note = row.Word<ScentNote>("note"),
                 Strength = row.Number("odour_strength"),
                 MostLeaveOnPct = row.Number("max_leave_on_pct"),
                 MostRinseOffPct = row.Number("max_rinse_off_pct"),
@@ -79,10 +94,10 @@ public sealed record ScentOil
                     .Select(part => part.Split(':'))
                     .ToDictionary(part => part[0], part => double.Parse(part[1], CultureInfo.InvariantCulture)),
                 IsOnExtendedList = row.Flag("extended_list_oil"),
-                Pregnancy = row.Text("pregnancy"),
-                Asthma = row.Text("asthma"),
-                Under2 = row.Text("under2"),
-                Under6 = row.Text("under6"),
+                Pregnancy = row.Word<Suitability>("pregnancy"),
+                Asthma = row.Word<Suitability>("asthma"),
+                Under2 = row.Word<Suitability>("under2"),
+                Under6 = row.Word<Suitability>("under6"),
                 Pets = row.Text("pets"),
                 Skin = row.Text("skin"),
                 OpenedMonths = row.Number("opened_months"),
@@ -104,8 +119,8 @@ internal static class LimitStatus
         : value > 0 ? NoLimit
         : 0;
 
-    public static string Of(double ratio) =>
-        Near.Above(ratio, 1) ? "over"
-        : Near.Above(ratio, 0.8) ? "near"
-        : "ok";
+    public static LimitState Of(double ratio) =>
+        Near.Above(ratio, 1) ? LimitState.Over
+        : Near.Above(ratio, 0.8) ? LimitState.Near
+        : LimitState.Ok;
 }

@@ -1,6 +1,38 @@
 namespace AmberPantry.Core.Science.Scent;
 
-public sealed record ScentWeighed(string Id, double G, double ErrorPct, string Status);
+/// <summary>What a warm pot drives off.</summary>
+public enum PotLossBand
+{
+    Small,
+    Noticeable,
+    Heavy,
+}
+
+/// <summary>How well a scale sees an amount.</summary>
+public enum WeighState
+{
+    Ok,
+    Poor,
+    Unusable,
+}
+
+/// <summary>What to do about a scale too coarse.</summary>
+public enum WeighAdvice
+{
+    Weigh,
+    Preblend,
+    FinerScale,
+}
+
+/// <summary>How near a pot is to an oil's flash point.</summary>
+public enum FlashState
+{
+    Fine,
+    Near,
+    Above,
+}
+
+public sealed record ScentWeighed(string Id, double G, double ErrorPct, WeighState Status);
 
 public sealed record ScentShare(string Id, double G);
 
@@ -15,15 +47,14 @@ public sealed record ScentWeighing
     /// <summary>Least that is weighed well: twenty steps of the scale.</summary>
     public required double MinimumG { get; init; }
 
-    public required string Worst { get; init; }
+    public required WeighState Worst { get; init; }
     public required IReadOnlyList<ScentWeighed> Items { get; init; }
 
     // The pre-blend.
 
     public required bool PreblendNeeded { get; init; }
 
-    /// <summary>weigh, preblend or finer_scale.</summary>
-    public required string Advice { get; init; }
+    public required WeighAdvice Advice { get; init; }
 
     public required double? PreblendG { get; init; }
     public required IReadOnlyList<ScentShare> PreblendItems { get; init; }
@@ -39,7 +70,6 @@ public sealed record ScentWeighing
 
     private const double Steps = 20;
     private static readonly double[] Strengths = [50, 25, 20, 10, 5, 2, 1];
-    private static readonly string[] Statuses = ["ok", "poor", "unusable"];
 
     /// <param name="readabilityG">Last digit of the scale, g.</param>
     /// <param name="items">Grams above 0.</param>
@@ -55,14 +85,14 @@ public sealed record ScentWeighing
                     item.Id,
                     item.G,
                     error,
-                    Near.Above(error, 20) ? "unusable"
-                        : Near.Above(error, 5) ? "poor"
-                        : "ok"
+                    Near.Above(error, 20) ? WeighState.Unusable
+                        : Near.Above(error, 5) ? WeighState.Poor
+                        : WeighState.Ok
                 );
             }),
         ];
-        var worst = Statuses[weighed.Max(item => Array.IndexOf(Statuses, item.Status))];
-        if (worst == "ok")
+        var worst = weighed.Max(item => item.Status);
+        if (worst == WeighState.Ok)
         {
             return new ScentWeighing
             {
@@ -70,7 +100,7 @@ public sealed record ScentWeighing
                 Worst = worst,
                 Items = weighed,
                 PreblendNeeded = false,
-                Advice = "weigh",
+                Advice = WeighAdvice.Weigh,
                 PreblendG = null,
                 PreblendItems = [],
                 ConcentratePct = null,
@@ -85,7 +115,7 @@ public sealed record ScentWeighing
         var preblend = Math.Ceiling((least / smallest / 0.5) - 1e-9) * 0.5;
         double? strength = !Near.Below(total, least) ? 100 : Thinned(total, least);
         var dilutions = weighed
-            .Where(item => item.Status != "ok")
+            .Where(item => item.Status != WeighState.Ok)
             .Select(item =>
             {
                 var thinned = Thinned(item.G, least);
@@ -98,7 +128,7 @@ public sealed record ScentWeighing
             Worst = worst,
             Items = weighed,
             PreblendNeeded = true,
-            Advice = Near.Above(preblend, 5 * total) || strength is null ? "finer_scale" : "preblend",
+            Advice = Near.Above(preblend, 5 * total) || strength is null ? WeighAdvice.FinerScale : WeighAdvice.Preblend,
             PreblendG = preblend,
             PreblendItems = [.. items.Select(item => new ScentShare(item.Id, preblend * item.G / total))],
             ConcentratePct = strength,
@@ -112,14 +142,14 @@ public sealed record ScentWeighing
         Strengths.Where(pct => !Near.Below(grams / (pct / 100), least)).Select(pct => (double?)pct).FirstOrDefault();
 }
 
-public sealed record PotLoss(string Id, double LossPct, string Flash);
+public sealed record PotLoss(string Id, double LossPct, FlashState Flash);
 
 /// <summary>What a warm pot drives off: still-air mass transfer over an ideal dilution, right within a factor of three.</summary>
 /// <param name="RecommendedAddC">Add the scent at or below, °C.</param>
-public sealed record WarmPot(double LossPct, string Band, IReadOnlyList<PotLoss> Items, double RecommendedAddC)
+public sealed record WarmPot(double LossPct, PotLossBand Band, IReadOnlyList<PotLoss> Items, double RecommendedAddC)
 {
     private const double R = 8.314;
-    private static readonly Bands Words = new("heavy", (3, "small"), (10, "noticeable"));
+    private static readonly Bands<PotLossBand> Words = new(PotLossBand.Heavy, (3, PotLossBand.Small), (10, PotLossBand.Noticeable));
 
     /// <param name="items">Oil and its share of the blend in any unit, not all 0.</param>
     public static WarmPot Of(
@@ -143,9 +173,9 @@ public sealed record WarmPot(double LossPct, string Band, IReadOnlyList<PotLoss>
                 return new PotLoss(
                     item.Oil.Id,
                     100 * (1 - Math.Exp(-rate * minutes)),
-                    tempC <= item.Oil.FlashC - 10 ? "fine"
-                        : tempC <= item.Oil.FlashC ? "near"
-                        : "above"
+                    tempC <= item.Oil.FlashC - 10 ? FlashState.Fine
+                        : tempC <= item.Oil.FlashC ? FlashState.Near
+                        : FlashState.Above
                 );
             }),
         ];
@@ -172,7 +202,7 @@ public sealed record BathScent
 
     public required double LimitG { get; init; }
     public required double Ratio { get; init; }
-    public required string Status { get; init; }
+    public required LimitState Status { get; init; }
 
     // How much would do.
 
@@ -184,7 +214,7 @@ public sealed record BathScent
     // Liquid in a dry product.
 
     public required double LiquidPct { get; init; }
-    public required string LiquidStatus { get; init; }
+    public required LimitState LiquidStatus { get; init; }
     public required IReadOnlyList<string> Flags { get; init; }
 
     public static IReadOnlyList<string> Families { get; } = ["bath_salts", "bath_fizz"];
@@ -242,14 +272,14 @@ public sealed record BathScent
             Dispersed = dispersed,
             LimitG = limit,
             Ratio = ratio,
-            Status = status == "ok" && !dispersed && scentG > 0 ? "near" : status,
+            Status = status == LimitState.Ok && !dispersed && scentG > 0 ? LimitState.Near : status,
             MaxScentPct = 100 * limit / gramsPerBath,
             MaxGramsPerBath = scentPct > 0 ? 100 * limit / scentPct : null,
             LiquidPct = liquid,
             LiquidStatus =
-                Near.Above(liquid, most) ? "over"
-                : Near.Above(liquid, fine) ? "near"
-                : "ok",
+                Near.Above(liquid, most) ? LimitState.Over
+                : Near.Above(liquid, fine) ? LimitState.Near
+                : LimitState.Ok,
             Flags = flags,
         };
     }

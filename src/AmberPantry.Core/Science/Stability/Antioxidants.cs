@@ -1,5 +1,43 @@
 namespace AmberPantry.Core.Science.Stability;
 
+/// <summary>How it works against rancidity.</summary>
+public enum AntioxidantKind
+{
+    Inactive,
+    Antioxidant,
+    Synergist,
+
+    /// <summary>Binds the metals that speed it up.</summary>
+    Chelator,
+}
+
+/// <summary>Chemistry of an antioxidant, by the letters of its table.</summary>
+public enum AntioxidantGroup
+{
+    None,
+
+    /// <summary>Tocopherols.</summary>
+    Toc,
+
+    /// <summary>Rosemary diterpenes.</summary>
+    Ros,
+
+    /// <summary>Ascorbyl esters.</summary>
+    Asc,
+
+    /// <summary>Synthetic phenols.</summary>
+    Phe,
+
+    /// <summary>Polyphenols and the like.</summary>
+    Pol,
+
+    /// <summary>Lecithin and other helpers.</summary>
+    Syn,
+
+    /// <summary>Chelators.</summary>
+    Che,
+}
+
 /// <summary>What may slow rancidity. None of them is a preservative.</summary>
 public sealed record Antioxidant
 {
@@ -9,10 +47,9 @@ public sealed record Antioxidant
     public required string Name { get; init; }
     public required string Inci { get; init; }
 
-    /// <summary>antioxidant, synergist, chelator or inactive.</summary>
-    public required string Kind { get; init; }
+    public required AntioxidantKind Kind { get; init; }
 
-    public required string Group { get; init; }
+    public required AntioxidantGroup Group { get; init; }
 
     // How much of it, and how strongly it works.
 
@@ -50,8 +87,8 @@ public sealed record Antioxidant
                 Id = row.Text("id"),
                 Name = row.Text("name"),
                 Inci = row.Text("inci"),
-                Kind = row.Text("kind"),
-                Group = row.Text("group"),
+                Kind = row.Word<AntioxidantKind>("kind"),
+                Group = row.Word<AntioxidantGroup>("group"),
                 ActiveFraction = row.Number("active_fraction"),
                 UseMinPct = row.Number("use_min_pct"),
                 UseTypicalPct = row.Number("use_typ_pct"),
@@ -85,15 +122,16 @@ public sealed record Protection(double TocEquivalent, double Ef, bool Chelator, 
     public static Protection Of(double lipidG, double native, IReadOnlyList<(Antioxidant Item, double G)> additions)
     {
         var items = additions.Where(line => line.G > 0).Select(line => (line.Item, line.G, Pct: 100 * line.G / lipidG)).ToArray();
-        var acting = items.Where(line => line.Item.Kind != "inactive").ToArray();
+        var acting = items.Where(line => line.Item.Kind != AntioxidantKind.Inactive).ToArray();
         var equivalent = native + acting.Sum(line => 1e6 * line.G * line.Item.ActiveFraction * line.Item.ActivityFactor / lipidG);
         var gain = MostGain * equivalent / (HalfGainMgKg + equivalent);
         bool Enough((Antioxidant Item, double G, double Pct) line) => !Near.Below(line.Pct, line.Item.UseMinPct);
-        var tocopherol = native >= SynergyFromNativeMgKg || acting.Any(line => line.Item.Group == "toc" && Enough(line));
-        var synergy = tocopherol && acting.Any(line => line.Item.Group is "asc" or "ros" or "syn" && Enough(line));
+        var tocopherol = native >= SynergyFromNativeMgKg || acting.Any(line => line.Item.Group == AntioxidantGroup.Toc && Enough(line));
+        var synergy =
+            tocopherol && acting.Any(line => line.Item.Group is AntioxidantGroup.Asc or AntioxidantGroup.Ros or AntioxidantGroup.Syn && Enough(line));
         gain *= synergy ? Synergy : 1;
 
-        var tocopherols = acting.Where(line => line.Item is { Group: "toc", OverdosePct: not null }).ToArray();
+        var tocopherols = acting.Where(line => line.Item is { Group: AntioxidantGroup.Toc, OverdosePct: not null }).ToArray();
         var tocLoad = tocopherols.Sum(line => line.Pct / line.Item.OverdosePct!.Value);
         var tocOver = Near.Above(tocLoad, 1);
         var penalty = 1.0;
@@ -105,14 +143,17 @@ public sealed record Protection(double TocEquivalent, double Ef, bool Chelator, 
         var flags = new List<string>();
         foreach (var (item, _, pct) in items)
         {
-            if (item.Kind == "inactive")
+            if (item.Kind == AntioxidantKind.Inactive)
             {
                 flags.Add($"inactive:{item.Id}");
                 continue;
             }
 
-            var over = item.Group == "toc" ? tocOver && item.OverdosePct is not null : item.OverdosePct is { } limit && Near.Above(pct, limit);
-            if (over && item.Group != "toc")
+            var over =
+                item.Group == AntioxidantGroup.Toc
+                    ? tocOver && item.OverdosePct is not null
+                    : item.OverdosePct is { } limit && Near.Above(pct, limit);
+            if (over && item.Group != AntioxidantGroup.Toc)
             {
                 penalty -= item.OverdoseSlope * ((pct / item.OverdosePct!.Value) - 1);
             }
@@ -139,7 +180,7 @@ public sealed record Protection(double TocEquivalent, double Ef, bool Chelator, 
         return new Protection(
             equivalent,
             Math.Max(LeastEf, 1 + (gain * penalty)),
-            acting.Any(line => line.Item.Kind == "chelator" && Enough(line)),
+            acting.Any(line => line.Item.Kind == AntioxidantKind.Chelator && Enough(line)),
             flags
         );
     }

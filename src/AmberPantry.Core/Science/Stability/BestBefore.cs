@@ -14,6 +14,34 @@ public sealed record LotDates(
     int? TypicalMonths = null
 );
 
+/// <summary>What sets the date.</summary>
+public enum DateLimit
+{
+    Model,
+    LotBestBefore,
+    LotAfterOpening,
+    LotAssumed,
+}
+
+/// <summary>What is printed.</summary>
+public enum DateMark
+{
+    BestBefore,
+
+    /// <summary>Period after opening.</summary>
+    Pao,
+}
+
+/// <summary>Whether the date can be printed.</summary>
+public enum DateVerdict
+{
+    Ok,
+
+    [System.Text.Json.Serialization.JsonStringEnumMemberName("under_30_days")]
+    Under30Days,
+    LotExpired,
+}
+
 /// <summary>The date to print, and what sets it.</summary>
 public sealed record BestBefore
 {
@@ -28,8 +56,7 @@ public sealed record BestBefore
 
     // What sets it.
 
-    /// <summary>lot_best_before, lot_after_opening, lot_assumed or model.</summary>
-    public required string LimitKind { get; init; }
+    public required DateLimit LimitKind { get; init; }
 
     public required string? LimitingId { get; init; }
 
@@ -41,11 +68,11 @@ public sealed record BestBefore
     public required int? UseWithinWeeks { get; init; }
 
     /// <summary>best_before up to 30 months, else pao (EU 1223/2009 article 19; verify locally).</summary>
-    public required string? Mark { get; init; }
+    public required DateMark? Mark { get; init; }
 
     // The answer.
 
-    public required string Verdict { get; init; }
+    public required DateVerdict Verdict { get; init; }
     public required IReadOnlyList<string> Flags { get; init; }
 
     public const double DaysPerMonth = 30.4375;
@@ -55,7 +82,7 @@ public sealed record BestBefore
     public static BestBefore Of(DateOnly made, double lifeMonths, string family, string? modelLimitingId, IReadOnlyList<LotDates> lots)
     {
         var flags = new List<string>();
-        var best = (Date: DateOnly.MaxValue, Kind: "model", Id: modelLimitingId);
+        var best = (Date: DateOnly.MaxValue, Kind: DateLimit.Model, Id: modelLimitingId);
         foreach (var lot in lots)
         {
             if (Limit(lot, flags) is { } limit && limit.Date < best.Date)
@@ -67,7 +94,7 @@ public sealed record BestBefore
         var model = made.AddDays((int)Math.Floor(lifeMonths * DaysPerMonth));
         if (model < best.Date)
         {
-            best = (model, "model", modelLimitingId);
+            best = (model, DateLimit.Model, modelLimitingId);
         }
 
         var days = best.Date.DayNumber - made.DayNumber;
@@ -84,7 +111,7 @@ public sealed record BestBefore
                 PaoMonths = null,
                 UseWithinWeeks = null,
                 Mark = null,
-                Verdict = "lot_expired",
+                Verdict = DateVerdict.LotExpired,
                 Flags = flags,
             };
         }
@@ -101,29 +128,29 @@ public sealed record BestBefore
             LimitingId = best.Id,
             PaoMonths = pao,
             UseWithinWeeks = pao == 0 ? days / 7 : null,
-            Mark = Near.Above(months, 30) ? "pao" : "best_before",
-            Verdict = days < 30 ? "under_30_days" : "ok",
+            Mark = Near.Above(months, 30) ? DateMark.Pao : DateMark.BestBefore,
+            Verdict = days < 30 ? DateVerdict.Under30Days : DateVerdict.Ok,
             Flags = flags,
         };
     }
 
-    private static (DateOnly Date, string Kind)? Limit(LotDates lot, List<string> flags)
+    private static (DateOnly Date, DateLimit Kind)? Limit(LotDates lot, List<string> flags)
     {
         DateOnly? opened = lot.Opened is { } at && lot.PaoMonths is { } months ? at.AddMonths(months) : null;
         if (lot.BestBefore is { } date && !(opened < date))
         {
-            return (date, "lot_best_before");
+            return (date, DateLimit.LotBestBefore);
         }
 
         if (opened is { } after)
         {
-            return (after, "lot_after_opening");
+            return (after, DateLimit.LotAfterOpening);
         }
 
         if (lot.Received is { } received && lot.TypicalMonths is { } typical)
         {
             flags.Add($"assumed:{lot.Id}");
-            return (received.AddMonths(typical / 2), "lot_assumed");
+            return (received.AddMonths(typical / 2), DateLimit.LotAssumed);
         }
 
         flags.Add($"no_date:{lot.Id}");

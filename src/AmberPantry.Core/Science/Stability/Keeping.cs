@@ -2,6 +2,16 @@ using System.Text.Json.Serialization;
 
 namespace AmberPantry.Core.Science.Stability;
 
+/// <summary>How long it keeps.</summary>
+public enum KeepingBand
+{
+    VeryShort,
+    Short,
+    Moderate,
+    Good,
+    Long,
+}
+
 /// <summary>How a product is kept. The factors are estimates.</summary>
 /// <param name="Temps">Temperature in °C and its share of the time; shares total 1.</param>
 /// <param name="Air">Null takes what is usual for the family.</param>
@@ -72,6 +82,16 @@ public sealed record Storage(
     public double TempFactor => Temps is null ? 1 : Temps.Sum(part => part.Fraction * Math.Pow(2, (part.C - 20) / 10));
 }
 
+/// <summary>What ends its keeping first.</summary>
+public enum KeepingLimit
+{
+    Oxidation,
+    GeneralAgeing,
+    FragileOil,
+    FamilyCap,
+    OverallCap,
+}
+
 /// <summary>Months until it smells rancid; a planning figure, never in place of a keeping test.</summary>
 public sealed record Keeping
 {
@@ -93,11 +113,10 @@ public sealed record Keeping
     public required double DilutedMonths { get; init; }
     public required double Months { get; init; }
 
-    /// <summary>oxidation, general_ageing, fragile_oil, family_cap or overall_cap.</summary>
-    public required string LimitedBy { get; init; }
+    public required KeepingLimit LimitedBy { get; init; }
 
     public required string? LimitingId { get; init; }
-    public required string Band { get; init; }
+    public required KeepingBand Band { get; init; }
     public required IReadOnlyList<string> Flags { get; init; }
 
     /// <summary>Everything that is not oxidation, months at 20 °C.</summary>
@@ -112,7 +131,13 @@ public sealed record Keeping
     private const double CountsFrom = 0.01;
     private const double AdviseFromX = 1.5;
 
-    private static readonly Bands Words = new("long", (3, "very_short"), (6, "short"), (12, "moderate"), (24, "good"));
+    private static readonly Bands<KeepingBand> Words = new(
+        KeepingBand.Long,
+        (3, KeepingBand.VeryShort),
+        (6, KeepingBand.Short),
+        (12, KeepingBand.Moderate),
+        (24, KeepingBand.Good)
+    );
 
     /// <param name="lipids">Grams of each; may be none.</param>
     public static Keeping Of(
@@ -127,7 +152,7 @@ public sealed record Keeping
         if (lipids.Sum(line => line.G) <= 0)
         {
             var plain = GeneralMonths / ft;
-            var bare = Least([("general_ageing", plain), ("family_cap", cap), ("overall_cap", OverallCapMonths)]);
+            var bare = Least([(KeepingLimit.GeneralAgeing, plain), (KeepingLimit.FamilyCap, cap), (KeepingLimit.OverallCap, OverallCapMonths)]);
             return new Keeping
             {
                 UnprotectedMonths20C = OverallCapMonths,
@@ -171,19 +196,19 @@ public sealed record Keeping
         var (by, months) =
             school == KeepingSchool.Diluted
                 ? Least([
-                    (oxidation < rest ? "general_ageing" : "oxidation", diluted),
-                    ("fragile_oil", FragileTimes * weakest),
-                    ("family_cap", cap),
-                    ("overall_cap", OverallCapMonths),
+                    (oxidation < rest ? KeepingLimit.GeneralAgeing : KeepingLimit.Oxidation, diluted),
+                    (KeepingLimit.FragileOil, FragileTimes * weakest),
+                    (KeepingLimit.FamilyCap, cap),
+                    (KeepingLimit.OverallCap, OverallCapMonths),
                 ])
-                : Least([("fragile_oil", weakest), ("family_cap", cap), ("overall_cap", OverallCapMonths)]);
+                : Least([(KeepingLimit.FragileOil, weakest), (KeepingLimit.FamilyCap, cap), (KeepingLimit.OverallCap, OverallCapMonths)]);
         List<string> flags = [];
         if (greenLight)
         {
             flags.Add("chlorophyll_light");
         }
 
-        if (!Near.Below(blend.X, AdviseFromX) && !antioxidants.Any(line => line.G > 0 && line.Item.Kind == "antioxidant"))
+        if (!Near.Below(blend.X, AdviseFromX) && !antioxidants.Any(line => line.G > 0 && line.Item.Kind == AntioxidantKind.Antioxidant))
         {
             flags.Add("advise_antioxidant");
         }
@@ -200,8 +225,8 @@ public sealed record Keeping
             LimitedBy = by,
             LimitingId = by switch
             {
-                "oxidation" => blend.TopContributor,
-                "fragile_oil" => weakestId,
+                KeepingLimit.Oxidation => blend.TopContributor,
+                KeepingLimit.FragileOil => weakestId,
                 _ => null,
             },
             Band = Words.Of(months),
@@ -220,6 +245,6 @@ public sealed record Keeping
         return (light * Storage.Airs[storage.AirHere] * metal, green);
     }
 
-    private static (string By, double Months) Least((string By, double Months)[] all) =>
+    private static (KeepingLimit By, double Months) Least((KeepingLimit By, double Months)[] all) =>
         all.Aggregate((best, next) => next.Months < best.Months ? next : best);
 }

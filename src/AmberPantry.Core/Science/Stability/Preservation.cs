@@ -1,27 +1,53 @@
 namespace AmberPantry.Core.Science.Stability;
 
+/// <summary>How long the looks last.</summary>
+public enum BrowningBand
+{
+    Weeks,
+    Soon,
+    Season,
+    Holds,
+}
+
+/// <summary>Where a preservative lives.</summary>
+public enum PreservativePhase
+{
+    Oil,
+    Water,
+    Both,
+}
+
+/// <summary>What a preservative keeps down.</summary>
+public enum Spectrum
+{
+    Broad,
+    Bacteria,
+    Mould,
+
+    /// <summary>Helps another, holds nothing alone.</summary>
+    Booster,
+}
+
 /// <summary>A preservative. Maxima follow EU Annex V as understood, to be verified; the rest is estimated, and the supplier's challenge test
 /// rules.</summary>
-/// <param name="Phase">oil, water or both.</param>
 /// <param name="MinPct">Percent of the whole batch.</param>
 /// <param name="MostC">Added at or below, °C.</param>
-/// <param name="Spectrum">broad, bacteria, mould or booster.</param>
-public sealed record Preservative(string Id, string Phase, double MinPct, double MaxPct, double MostC, double? MostPh, string Spectrum)
+public sealed record Preservative(string Id, PreservativePhase Phase, double MinPct, double MaxPct, double MostC, double? MostPh, Spectrum Spectrum)
 {
     public static IReadOnlyDictionary<string, Preservative> All { get; } =
         new Preservative[]
         {
-            new("phenoxyethanol", "both", 0.5, 1.0, 60, null, "bacteria"),
-            new("phenoxyethanol_ehg", "both", 0.6, 1.1, 60, null, "broad"),
-            new("benzyl_alcohol", "both", 0.5, 1.0, 45, null, "bacteria"),
-            new("benzyl_alcohol_dha", "both", 0.6, 1.0, 45, 6.0, "broad"),
-            new("parabens_mix", "both", 0.2, 0.8, 80, 8.0, "mould"),
-            new("sorbic_acid", "oil", 0.1, 0.6, 70, 5.5, "mould"),
-            new("potassium_sorbate", "water", 0.2, 0.6, 60, 5.5, "mould"),
-            new("sodium_benzoate", "water", 0.2, 0.5, 60, 5.0, "mould"),
-            new("caprylyl_glycol", "both", 0.3, 1.0, 80, null, "booster"),
-            new("glyceryl_caprylate", "oil", 0.3, 1.0, 80, null, "booster"),
-            new("ethylhexylglycerin", "both", 0.3, 1.0, 80, null, "booster"),
+            new("phenoxyethanol", PreservativePhase.Both, 0.5, 1.0, 60, null, Spectrum.Bacteria),
+            new("phenoxyethanol_ehg", PreservativePhase.Both, 0.6, 1.1, 60, null, Spectrum.Broad),
+            new("benzyl_alcohol", PreservativePhase.Both, 0.5, 1.0, 45, null, Spectrum.Bacteria),
+            new("benzyl_alcohol_dha", PreservativePhase.Both, 0.6, 1.0, 45, 6.0, Spectrum.Broad),
+            new("parabens_mix", PreservativePhase.Both, 0.2, 0.8, 80, 8.0, Spectrum.Mould),
+            new("sorbic_acid", PreservativePhase.Oil, 0.1, 0.6, 70, 5.5, Spectrum.Mould),
+            new("potassium_sorbate", PreservativePhase.Water, 0.2, 0.6, 60, 5.5, Spectrum.Mould),
+            new("sodium_benzoate", PreservativePhase.Water, 0.2, 0.5, 60, 5.0, Spectrum.Mould),
+            new("caprylyl_glycol", PreservativePhase.Both, 0.3, 1.0, 80, null, Spectrum.Booster),
+            new("glyceryl_caprylate", PreservativePhase.Oil, 0.3, 1.0, 80, null, Spectrum.Booster),
+            new("ethylhexylglycerin", PreservativePhase.Both, 0.3, 1.0, 80, null, Spectrum.Booster),
         }.ToDictionary(row => row.Id);
 
     /// <summary>What is often taken for a preservative and is none to rely on.</summary>
@@ -78,7 +104,7 @@ public sealed record PreservationQuestion(
 public sealed record Preservation(
     double WaterPct,
     double? Aw,
-    string AwBand,
+    WaterFreedom AwBand,
     PreservativeNeed Need,
     PreservativeReason Reason,
     bool Adequate,
@@ -145,12 +171,12 @@ public sealed record Preservation(
             }
         }
 
-        bool Holds(string spectrum) => passing.Any(item => item.Spectrum == spectrum);
+        bool Holds(Spectrum spectrum) => passing.Any(item => item.Spectrum == spectrum);
         var adequate = need switch
         {
             PreservativeNeed.None => true,
             PreservativeNeed.Advised => passing.Count > 0,
-            _ => Holds("broad") || (Holds("bacteria") && Holds("mould")),
+            _ => Holds(Spectrum.Broad) || (Holds(Spectrum.Bacteria) && Holds(Spectrum.Mould)),
         };
         if (passing.Count > 0 && !adequate)
         {
@@ -160,11 +186,11 @@ public sealed record Preservation(
         return new Preservation(waterPct, activity.Aw, activity.AwBand, need, reason, adequate, flags);
     }
 
-    private static PreservativeNeed ByActivity(string band) =>
+    private static PreservativeNeed ByActivity(WaterFreedom band) =>
         band switch
         {
-            "dry_safe" or "no_water" => PreservativeNeed.None,
-            "xerophile" => PreservativeNeed.Advised,
+            WaterFreedom.DrySafe or WaterFreedom.NoWater => PreservativeNeed.None,
+            WaterFreedom.Xerophile => PreservativeNeed.Advised,
             _ => PreservativeNeed.Required,
         };
 
@@ -185,7 +211,7 @@ public sealed record Preservation(
                 ("over_max", Near.Above(pct, item.MaxPct)),
                 ("under_dose", Near.Below(pct, item.MinPct)),
                 ("too_hot", Near.Above(ask.AddTempC, item.MostC)),
-                ("wrong_phase", hasWater ? item.Phase == "oil" : item.Phase == "water"),
+                ("wrong_phase", hasWater ? item.Phase == PreservativePhase.Oil : item.Phase == PreservativePhase.Water),
                 ("needs_low_ph", item.MostPh is { } most && TooAlkaline(most, ask, hasWater, wetUse)),
             }
         )
@@ -197,7 +223,7 @@ public sealed record Preservation(
             }
         }
 
-        if (fine && required && item.Spectrum == "booster")
+        if (fine && required && item.Spectrum == Spectrum.Booster)
         {
             yield return "booster_only";
         }
@@ -216,7 +242,7 @@ public sealed record Preservation(
 }
 
 /// <summary>How long dried botanicals keep their colour. Looks only.</summary>
-public sealed record Browning(double Months, string Band)
+public sealed record Browning(double Months, BrowningBand Band)
 {
     public static IReadOnlyDictionary<string, double> Botanicals { get; } =
         new Dictionary<string, double>
@@ -253,7 +279,12 @@ public sealed record Browning(double Months, string Band)
             ["balm_top"] = 0.4,
         };
 
-    private static readonly Bands Words = new("holds", (1, "weeks"), (3, "soon"), (9, "season"));
+    private static readonly Bands<BrowningBand> Words = new(
+        BrowningBand.Holds,
+        (1, BrowningBand.Weeks),
+        (3, BrowningBand.Soon),
+        (9, BrowningBand.Season)
+    );
 
     public static Browning Of(string botanical, string light, string matrix, double tempC, double rhPct)
     {

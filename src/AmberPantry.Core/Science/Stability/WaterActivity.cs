@@ -28,10 +28,19 @@ public sealed record WaterPhase
     public double AllFructoseG => FructoseG + (HoneyFructose * HoneyG);
 }
 
+/// <summary>What can live in the water.</summary>
+public enum WaterFreedom
+{
+    NoWater,
+    DrySafe,
+    Xerophile,
+    MouldYeast,
+    Bacteria,
+}
+
 /// <summary>How free the water is (Norrish, combined as a product); rough below 0.4 and for mixed sugars.</summary>
 /// <param name="Aw">0 to 1; null without water.</param>
-/// <param name="AwBand">dry_safe, xerophile, mould_yeast, bacteria or no_water.</param>
-public sealed record WaterActivity(double? Aw, string AwBand)
+public sealed record WaterActivity(double? Aw, WaterFreedom AwBand)
 {
     /// <summary>Water activity up to which nothing grows.</summary>
     public const double NothingGrowsTo = 0.60;
@@ -48,7 +57,7 @@ public sealed record WaterActivity(double? Aw, string AwBand)
         var water = phase.AllWaterG;
         if (water <= 0)
         {
-            return new WaterActivity(null, "no_water");
+            return new WaterActivity(null, WaterFreedom.NoWater);
         }
 
         // Grams, molar mass g/mol, Norrish constant, most that dissolves g per g water.
@@ -74,9 +83,9 @@ public sealed record WaterActivity(double? Aw, string AwBand)
         return new WaterActivity(aw, Band(aw));
     }
 
-    private static string Band(double aw) =>
-        Near.Above(aw, 0.85) ? "bacteria"
-        : Near.Above(aw, 0.70) ? "mould_yeast"
-        : Near.Above(aw, NothingGrowsTo) ? "xerophile"
-        : "dry_safe";
+    private static WaterFreedom Band(double aw) =>
+        Near.Above(aw, 0.85) ? WaterFreedom.Bacteria
+        : Near.Above(aw, 0.70) ? WaterFreedom.MouldYeast
+        : Near.Above(aw, NothingGrowsTo) ? WaterFreedom.Xerophile
+        : WaterFreedom.DrySafe;
 }
