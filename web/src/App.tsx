@@ -1,7 +1,7 @@
 import { ConfigProvider } from "antd";
 import { lazy, Suspense, useState } from "react";
 import { Navigate, Route, Routes, useLocation, useNavigate } from "react-router";
-import { BenchPage } from "./places/bench/Bench";
+import { BenchPage } from "./places/bench/BenchPage";
 import { BenchDoor } from "./places/bench/BenchDoor";
 import { StartFormula } from "./places/bench/StartFormula";
 import { MakeBatch } from "./places/make/MakeBatch";

@@ -3,7 +3,7 @@ import type { Assessment, CurveView, Part } from "../../api/client";
 import { Figures } from "../../instruments/figures/Figures";
 import { type Moved, WarmthRuler } from "../../instruments/ruler/WarmthRuler";
 import type { Units } from "../../words/format";
-import type { useUnder } from "./useUnder";
+import type { Under } from "./useUnder";
 
 type Props = {
   name: string;
@@ -12,7 +12,7 @@ type Props = {
   parts: Part[];
   units: Units;
   ghost: CurveView | null | undefined;
-  under: ReturnType<typeof useUnder>["under"];
+  under: Under | null;
   moved: Moved | null;
   late: boolean;
   foot: React.ReactNode;

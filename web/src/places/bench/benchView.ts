@@ -1,9 +1,12 @@
 import { useMemo } from "react";
 import type { Assessment, AssessAnswer, Material, Trial } from "../../api/client";
+import type { Moved } from "../../instruments/ruler/WarmthRuler";
 import { trade } from "../../instruments/strata/geometry";
 import type { BenchState } from "./benchState";
 import { toLayers } from "./layers";
 import type { RowIn } from "./Rows";
+
+export type BenchView = ReturnType<typeof useBenchView>;
 
 /** What is drawn of a trial while the hand does something: layers, their shadow, rows old → new. */
 export function useBenchView(trial: Trial, settled: AssessAnswer, state: BenchState, materials: Map<string, Material>) {
@@ -45,6 +48,12 @@ export function useBenchView(trial: Trial, settled: AssessAnswer, state: BenchSt
     now: heldShares?.get(line.id) ?? after?.get(line.id) ?? line.percent,
     kept: line.kept,
   }));
+  const wonder = state.mode === "wondering" ? state.wonder : null;
+  const mark = wonder && settled.assessment.parts.melt?.landmarks.find((landmark) => landmark.id === wonder.id);
+  const moved = useMemo<Moved | null>(
+    () => (wonder && mark ? { id: wonder.id, celsius: wonder.value, from: mark.temperatureC } : null),
+    [wonder, mark],
+  );
   return {
     layers,
     drawn,
@@ -53,6 +62,8 @@ export function useBenchView(trial: Trial, settled: AssessAnswer, state: BenchSt
     ghostCurve,
     rows,
     answer,
+    /** A landmark that is moved to see what would happen, and where it is put. */
+    wondered: mark && moved ? { mark, moved } : null,
     weights: changes ? (answer?.assessment ?? null) : null,
   };
 }

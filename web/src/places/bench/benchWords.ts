@@ -2,6 +2,19 @@ import type { MeltPart } from "../../api/client";
 import type { Held } from "../../instruments/strata/Strata";
 import { type LayerIn, neighbours, stack } from "../../instruments/strata/geometry";
 import { narrow, percent } from "../../words/format";
+import type { BenchState } from "./benchState";
+import type { BenchView } from "./benchView";
+
+/** What the status line says while something is in hand; null when nothing is. */
+export function whileWords(
+  state: BenchState,
+  view: Pick<BenchView, "layers" | "rows">,
+  names: Map<string, string>,
+  px: number,
+): string | null {
+  if (state.mode === "holding") return heldWords(state.held, view.layers, names, px);
+  return state.mode === "remedy" && state.answer ? shownWords(view.rows, names) : null;
+}
 
 /** What the status line says while a boundary is held. */
 export function heldWords(held: Held, layers: LayerIn[], names: Map<string, string>, px: number): string {

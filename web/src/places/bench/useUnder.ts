@@ -1,8 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
-import { api, type FoundMix } from "../../api/client";
+import { api, type Formula, type FoundMix, type MeltPart } from "../../api/client";
 import { keys } from "../../api/keys";
+
+/** A trial or a mix laid under the one in hand. */
+export type Under = { name: string; short: string; formula: Formula; melt: MeltPart };
 
 /** What lies under the trial in hand: another trial, named in the address, or a mix that was found. */
 export function useUnder() {
@@ -24,7 +27,7 @@ export function useUnder() {
     enabled: !!formula,
   }).data?.assessment;
   const number = trial?.number;
-  const under = useMemo(
+  const under = useMemo<Under | null>(
     () =>
       formula && assessment?.parts.melt
         ? {
@@ -43,5 +46,5 @@ export function useUnder() {
     },
     [setSearch],
   );
-  return { id, mix, under, lay };
+  return { laid: mix ? ("mix" as const) : id, mix, under, lay };
 }

@@ -1,0 +1,39 @@
+import { useCallback, useMemo, useState } from "react";
+import type { TakeKeys } from "./AddLine";
+import type { Panel } from "./panels/Frame";
+import type { RowActs } from "./Rows";
+import type { BenchActs } from "./useBench";
+
+/** Which line is chosen, which share is open for typing, and what a row's controls do. */
+export function useLines(acts: BenchActs, onPanel: (panel: Panel) => void) {
+  const [chosen, choose] = useState<string | null>(null);
+  const [typing, setTyping] = useState<string | null>(null);
+  const [takeKeys, setTakeKeys] = useState<TakeKeys | null>(null);
+
+  const type = useCallback((line: string | null, take: TakeKeys | null = null) => {
+    setTyping(line);
+    setTakeKeys(() => take);
+    if (line) choose(line);
+  }, []);
+  const rowActs = useMemo<RowActs>(
+    () => ({
+      choose,
+      open: (line) => onPanel({ kind: "material", line }),
+      type: (line) => {
+        const left = chosen;
+        type(line);
+        // The field that had the focus is gone; a hand that has moved on is left alone.
+        if (!line)
+          requestAnimationFrame(() => {
+            if (document.activeElement === document.body)
+              document.querySelector<HTMLElement>(`[data-line="${left}"] .share`)?.focus();
+          });
+      },
+      share: (line, share) => acts.apply([{ kind: "set_share", line, share, givesWay: "makeweight" }]),
+      keep: (line, kept) => void acts.apply([{ kind: "keep_line", line, kept }]),
+      reorder: (line, to) => void acts.apply([{ kind: "move_line", line, to }]),
+    }),
+    [acts, chosen, type, onPanel],
+  );
+  return { chosen, choose, typing, takeKeys, type, rowActs };
+}
