@@ -19,20 +19,27 @@ internal static class Volume
     public const int Batches = 10_000;
     public const int Tenth = 10;
 
-    public static readonly string[] Lists =
+    /// <summary>More years do not make more batches that are under way or on the shelf.</summary>
+    private const int StillOpen = 20;
+
+    private const int InStock = 200;
+
+    public static readonly string[] Paths =
     [
         "/api/today",
         "/api/formulas",
-        "/api/formulas?search=no. 7&order=name",
+        "/api/formulas?search=no. 1&order=name",
         "/api/batches",
         "/api/logbook",
         "/api/logbook?order=name",
     ];
 
     /// <param name="ListMs">Median of each list, ms.</param>
+    /// <param name="TenthMs">The same asked by turns of a workshop of a tenth.</param>
     /// <param name="MemoryMb">Working set after all lists.</param>
     public sealed record Figures(
         IReadOnlyDictionary<string, double> ListMs,
+        IReadOnlyDictionary<string, double> TenthMs,
         double MemoryMb,
         double OutS,
         double InS,
@@ -40,34 +47,29 @@ internal static class Volume
         double CopyPeakMb
     );
 
-    public static async Task<Figures> Measure(string root, int part)
+    public static async Task<Figures> Measure(string root)
     {
         var folder = Directory.CreateTempSubdirectory("amber-volume-");
         try
         {
-            var file = Path.Combine(folder.FullName, "workshop.db");
-            await Fill(file, Formulas / part, Batches / part);
-            using var server = await Child.Start(root, folder.FullName);
-            var times = new Dictionary<string, double>();
-            foreach (var list in Lists)
-            {
-                times[list] = await server.Median(list);
-            }
-
+            string[] places = [.. new[] { "whole", "tenth", "empty" }.Select(name => folder.CreateSubdirectory(name).FullName)];
+            await Fill(Path.Combine(places[0], "workshop.db"), Formulas, Batches);
+            await Fill(Path.Combine(places[1], "workshop.db"), Formulas / Tenth, Batches / Tenth);
+            using var server = await Child.Start(root, places[0]);
+            var (times, tenths) = await Lists(server, root, places[1]);
             var memory = server.MemoryMb;
             var copy = Path.Combine(folder.FullName, "copy.zip");
             var begun = Stopwatch.GetTimestamp();
             await server.Download("/api/house/copy", copy);
             var outS = Stopwatch.GetElapsedTime(begun).TotalSeconds;
             var outPeak = server.MemoryMb;
-            var empty = Directory.CreateDirectory(Path.Combine(folder.FullName, "empty"));
-            using var other = await Child.Start(root, empty.FullName);
-            await other.Median("/api/today");
+            using var other = await Child.Start(root, places[2]);
+            await other.Ms("/api/today");
             var rest = other.MemoryMb;
             begun = Stopwatch.GetTimestamp();
             await other.TakeIn(copy);
             var inS = Stopwatch.GetElapsedTime(begun).TotalSeconds;
-            return new Figures(times, memory, outS, inS, new FileInfo(copy).Length / 1e6, Math.Max(other.PeakMb - rest, outPeak - memory));
+            return new Figures(times, tenths, memory, outS, inS, new FileInfo(copy).Length / 1e6, Math.Max(other.PeakMb - rest, outPeak - memory));
         }
         finally
         {
@@ -75,6 +77,32 @@ internal static class Volume
             folder.Delete(recursive: true);
         }
     }
+
+    /// <summary>Both servers warm, asked by turns: what else the machine does meets both alike.</summary>
+    private static async Task<(Dictionary<string, double> Whole, Dictionary<string, double> Tenth)> Lists(Child whole, string root, string folder)
+    {
+        const int Warm = 40,
+            Counted = 101;
+        using var tenth = await Child.Start(root, folder);
+        Dictionary<string, double> wholeMs = [],
+            tenthMs = [];
+        foreach (var list in Paths)
+        {
+            List<double> of = [],
+                ofTenth = [];
+            for (var i = 0; i < Warm + Counted; i++)
+            {
+                of.Add(await whole.Ms(list));
+                ofTenth.Add(await tenth.Ms(list));
+            }
+
+            (wholeMs[list], tenthMs[list]) = (Middle(of.Skip(Warm)), Middle(ofTenth.Skip(Warm)));
+        }
+
+        return (wholeMs, tenthMs);
+    }
+
+    private static double Middle(IEnumerable<double> times) => times.Order().ElementAt(50);
 
     /// <summary>Formulas with three trials each, batches of them with every step recorded.</summary>
     private static async Task Fill(string file, int formulas, int batches)
@@ -146,7 +174,7 @@ internal static class Volume
             foreach (var n in Enumerable.Range(i, Math.Min(250, batches - i)))
             {
                 var start = from.AddHours(n * 5);
-                var isOpen = n % 500 == 499;
+                var isOpen = n >= batches - StillOpen;
                 var batch = Batch.Begin($"BN-{20 + (n / 2000)}-{n:00000}", content, steps, start) with
                 {
                     AtStep = steps[isOpen ? 4 : ^1].Id,
@@ -154,7 +182,7 @@ internal static class Volume
                     UnitsMade = isOpen ? null : 12,
                     UnitsLeft =
                         isOpen ? null
-                        : n % 50 == 0 ? 3
+                        : n >= batches - StillOpen - InStock ? 3
                         : 0,
                     SlumpC = isOpen ? null : 47.5,
                     Done =
@@ -228,17 +256,11 @@ internal static class Volume
             throw new InvalidOperationException("The server did not start.");
         }
 
-        public async Task<double> Median(string path)
+        public async Task<double> Ms(string path)
         {
-            var times = new List<double>();
-            for (var i = 0; i < 25; i++)
-            {
-                var begun = Stopwatch.GetTimestamp();
-                _ = await client.GetByteArrayAsync(path);
-                times.Add(Stopwatch.GetElapsedTime(begun).TotalMilliseconds);
-            }
-
-            return times.Order().ElementAt(times.Count / 2);
+            var begun = Stopwatch.GetTimestamp();
+            _ = await client.GetByteArrayAsync(path);
+            return Stopwatch.GetElapsedTime(begun).TotalMilliseconds;
         }
 
         public async Task Download(string path, string to)

@@ -14,13 +14,31 @@ public static class Wholeness
     private static readonly ConcurrentDictionary<Type, (PropertyInfo Property, string Name, bool MayBeNull)[]> Known = new();
 
     /// <exception cref="Refusal">E_MISSING, E_NOT_A_NUMBER or E_RANGE with the path of the first field.</exception>
-    public static void Check(object? value, string path = "") => Check(value, path, 0);
+    public static void Check(object? value, string path = "")
+    {
+        try
+        {
+            Check(value, null, 0);
+        }
+        catch (Refusal)
+        {
+            // Almost everything is whole: the path is worked out only for what is not.
+            Check(value, path, 0);
+            throw;
+        }
+    }
 
-    private static void Check(object? value, string path, int depth)
+    private static void Check(object? value, string? path, int depth)
     {
         if (depth > Deepest)
         {
-            throw new Refusal(Codes.Range, path, null, "That is nested deeper than anything here.", "Check the field against the API description.");
+            throw new Refusal(
+                Codes.Range,
+                path ?? "",
+                null,
+                "That is nested deeper than anything here.",
+                "Check the field against the API description."
+            );
         }
 
         switch (value)
@@ -32,7 +50,7 @@ public static class Wholeness
                 {
                     throw new Refusal(
                         Codes.Range,
-                        path,
+                        path ?? "",
                         text,
                         $"A text of {text.Length} letters is too long.",
                         $"Keep it to {LongestText} letters at most."
@@ -43,14 +61,14 @@ public static class Wholeness
             case double number:
                 if (!double.IsFinite(number))
                 {
-                    throw new Refusal(Codes.NotANumber, path, number, "That is not a number.", "Give a number.");
+                    throw new Refusal(Codes.NotANumber, path ?? "", number, "That is not a number.", "Give a number.");
                 }
 
                 return;
             case IDictionary map:
                 foreach (DictionaryEntry entry in map)
                 {
-                    Check(entry.Value, At(path, $"{entry.Key}"), depth + 1);
+                    Check(entry.Value, path is null ? null : At(path, $"{entry.Key}"), depth + 1);
                 }
 
                 return;
@@ -58,10 +76,11 @@ public static class Wholeness
                 var i = 0;
                 foreach (var one in list)
                 {
-                    var at = $"{path}[{i++}]";
+                    var at = path is null ? null : $"{path}[{i}]";
+                    i++;
                     if (one is null)
                     {
-                        throw new Refusal(Codes.Missing, at, null, $"There is nothing at {at}.", "Leave it out, or fill it.");
+                        throw new Refusal(Codes.Missing, at ?? "", null, $"There is nothing at {at}.", "Leave it out, or fill it.");
                     }
 
                     Check(one, at, depth + 1);
@@ -83,7 +102,7 @@ public static class Wholeness
                 var at = At(path, name);
                 if (told is null)
                 {
-                    throw new Refusal(Codes.Missing, at, null, $"There is nothing at {at}.", "Fill it as the API description says.");
+                    throw new Refusal(Codes.Missing, at ?? "", null, $"There is nothing at {at}.", "Fill it as the API description says.");
                 }
 
                 Check(told, at, depth + 1);
@@ -91,7 +110,10 @@ public static class Wholeness
         }
     }
 
-    private static string At(string path, string name) => path.Length == 0 ? name : $"{path}.{name}";
+    private static string? At(string? path, string name) =>
+        path is null ? null
+        : path.Length == 0 ? name
+        : $"{path}.{name}";
 
     /// <summary>What was sent: properties that can be set, not those that are worked out.</summary>
     private static (PropertyInfo Property, string Name, bool MayBeNull)[] Readable(Type type)

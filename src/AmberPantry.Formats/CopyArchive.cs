@@ -23,11 +23,11 @@ public static class CopyArchive
     private static readonly byte[] NewLine = [(byte)'\n'];
     private static readonly JsonDocumentOptions Shallow = new() { MaxDepth = 32 };
 
-    /// <param name="parts">Names in their order with the records of each.</param>
+    /// <param name="parts">Names in their order with the records of each, as JSON.</param>
     public static async Task Write(
         Stream to,
         CopyManifest manifest,
-        IEnumerable<(string Name, IAsyncEnumerable<JsonObject> Records)> parts,
+        IEnumerable<(string Name, IAsyncEnumerable<ReadOnlyMemory<byte>> Records)> parts,
         CancellationToken stop
     )
     {
@@ -43,7 +43,7 @@ public static class CopyArchive
             await using var buffered = new BufferedStream(lines, 1 << 16);
             await foreach (var record in records.WithCancellation(stop))
             {
-                await buffered.WriteAsync(JsonSerializer.SerializeToUtf8Bytes(record, AmberJson.Options), stop);
+                await buffered.WriteAsync(record, stop);
                 await buffered.WriteAsync(NewLine, stop);
             }
         }

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using AmberPantry.Core;
 using AmberPantry.Core.Formulas;
@@ -47,16 +48,17 @@ internal sealed class BatchCopy : CopyPart<BatchRow>
 
     protected override string KeyOf(BatchRow row) => row.Lot;
 
-    protected override void Refer(BatchRow row, JsonObject line)
+    protected override void Refer(BatchRow row, Utf8JsonWriter line)
     {
         if (names is null)
         {
             // Within one file the id tells a change of trial as well as a name.
-            line["trial"] = row.TrialId;
+            line.WriteNumber("trial", row.TrialId);
             return;
         }
 
-        (line["formula"], line["trial"]) = (names[row.TrialId].Formula, names[row.TrialId].Number);
+        line.WriteString("formula", names[row.TrialId].Formula);
+        line.WriteNumber("trial", names[row.TrialId].Number);
     }
 
     protected override void Resolve(CopyIn into, JsonObject line, BatchRow row)
@@ -168,11 +170,11 @@ internal abstract class OfBatchCopy<TRow> : CopyPart<TRow>
 
     protected abstract void SetBatch(TRow row, int batch);
 
-    protected override void Refer(TRow row, JsonObject line)
+    protected override void Refer(TRow row, Utf8JsonWriter line)
     {
         if (lots is not null)
         {
-            line["lot"] = lots[BatchOf(row)];
+            line.WriteString("lot", lots[BatchOf(row)]);
         }
     }
 

@@ -1,3 +1,4 @@
+using System.Buffers;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using AmberPantry.Core;
@@ -10,7 +11,7 @@ namespace AmberPantry.Data.Copy;
 public abstract class CopyPart
 {
     /// <summary>Records read into memory at once.</summary>
-    public const int Chunk = 500;
+    public const int Chunk = 200;
 
     public abstract string Name { get; }
 
@@ -22,7 +23,8 @@ public abstract class CopyPart
 
     public abstract Task<int> Count(PantryDb db);
 
-    public abstract IAsyncEnumerable<JsonObject> Out(PantryDb db, LeftOut left);
+    /// <summary>Its records as JSON, one at a time; each holds only until the next is asked for.</summary>
+    public abstract IAsyncEnumerable<ReadOnlyMemory<byte>> Out(PantryDb db, LeftOut left);
 
     /// <summary>Takes some lines in and counts what they changed.</summary>
     /// <exception cref="Refusal">With the part, the line and the field of the first that cannot be taken.</exception>
@@ -47,9 +49,10 @@ public abstract class CopyPart<TRow> : CopyPart
 
     public override Task<int> Count(PantryDb db) => db.Set<TRow>().CountAsync();
 
-    public sealed override async IAsyncEnumerable<JsonObject> Out(PantryDb db, LeftOut left)
+    public sealed override async IAsyncEnumerable<ReadOnlyMemory<byte>> Out(PantryDb db, LeftOut left)
     {
         await Prepare(db);
+        var line = new ArrayBufferWriter<byte>(4096);
         var pointing = Pointing(db);
         var id = db.Model.FindEntityType(typeof(TRow))!.FindProperty("Id") is { } own && own.ClrType == typeof(int) ? own : null;
         for (var at = 0; ; at++)
@@ -69,7 +72,9 @@ public abstract class CopyPart<TRow> : CopyPart
                     continue;
                 }
 
-                yield return ToLine(db, row);
+                line.ResetWrittenCount();
+                ToLine(db, row, line);
+                yield return line.WrittenMemory;
             }
 
             // The row at this place cannot be read: it is passed over and the reading goes on behind it.
@@ -124,7 +129,7 @@ public abstract class CopyPart<TRow> : CopyPart
                 continue;
             }
 
-            var same = Text(into.Db, mine) == Text(into.Db, row);
+            var same = Text(into.Db, mine).SequenceEqual(Text(into.Db, row));
             into.Tell(Name, NameOf(row), isNew: false, same);
             if (!same)
             {
@@ -134,11 +139,12 @@ public abstract class CopyPart<TRow> : CopyPart
         }
 
         await Replacing(into, changed);
-        into.Db.AddRange(added);
         into.Db.ChangeTracker.DetectChanges();
         await into.Db.SaveChangesAsync();
+        using var writer = new RowWriter<TRow>(into.Db);
         foreach (var row in added)
         {
+            writer.Add(row);
             Added(into, row);
         }
 
@@ -160,7 +166,7 @@ public abstract class CopyPart<TRow> : CopyPart
     protected virtual Task Prepare(PantryDb db) => Task.CompletedTask;
 
     /// <summary>Writes into a line what the row's ids point to.</summary>
-    protected virtual void Refer(TRow row, JsonObject line) { }
+    protected virtual void Refer(TRow row, Utf8JsonWriter line) { }
 
     /// <summary>Finds what a line points to and writes its id into the row.</summary>
     protected virtual void Resolve(CopyIn into, JsonObject line, TRow row) { }
@@ -204,31 +210,22 @@ public abstract class CopyPart<TRow> : CopyPart
         }
     }
 
-    private JsonObject ToLine(PantryDb db, TRow row)
+    private void ToLine(PantryDb db, TRow row, IBufferWriter<byte> to, string? without = null)
     {
-        var line = new JsonObject();
+        using var line = new Utf8JsonWriter(to, new JsonWriterOptions { Encoder = AmberJson.Options.Encoder });
+        line.WriteStartObject();
         Refer(row, line);
         foreach (var column in Columns(db))
         {
-            line[Field(column)] = ToNode(column.PropertyInfo!.GetValue(row), column.ClrType);
+            if (column.Name != without)
+            {
+                line.WritePropertyName(Field(column));
+                JsonSerializer.Serialize(line, column.PropertyInfo!.GetValue(row), column.ClrType, AmberJson.Options);
+            }
         }
 
-        return line;
+        line.WriteEndObject();
     }
-
-    /// <summary>Plain values go straight; the serializer would write and read each once more.</summary>
-    private static JsonNode? ToNode(object? value, Type type) =>
-        value switch
-        {
-            null => null,
-            string text => JsonValue.Create(text),
-            int number => JsonValue.Create(number),
-            long number => JsonValue.Create(number),
-            DateTime time => JsonValue.Create(time),
-            Guid id => JsonValue.Create(id),
-            bool yes => JsonValue.Create(yes),
-            _ => JsonSerializer.SerializeToNode(value, type, AmberJson.Options),
-        };
 
     private static object? FromNode(JsonNode? node, Type type)
     {
@@ -320,11 +317,12 @@ public abstract class CopyPart<TRow> : CopyPart
         }
     }
 
-    private string Text(PantryDb db, TRow row)
+    /// <summary>What is compared: all but how often it was changed.</summary>
+    private ReadOnlySpan<byte> Text(PantryDb db, TRow row)
     {
-        var line = ToLine(db, row);
-        line.Remove("revision");
-        return line.ToJsonString();
+        var line = new ArrayBufferWriter<byte>(1024);
+        ToLine(db, row, line, without: RevisionColumn);
+        return line.WrittenSpan;
     }
 
     private void Assign(PantryDb db, TRow mine, TRow theirs)

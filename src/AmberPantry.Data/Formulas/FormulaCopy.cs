@@ -1,3 +1,4 @@
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using AmberPantry.Core;
 using AmberPantry.Core.Formulas;
@@ -33,24 +34,34 @@ internal sealed class FormulaCopy : CopyPart<FormulaRow>
 internal sealed class TrialCopy : CopyPart<TrialRow>
 {
     private const int MostNumber = 9999;
+    private Dictionary<int, string>? names;
 
     public override string Name => "trials";
 
     protected override IReadOnlyList<string> OwnIds => [nameof(TrialRow.Id), nameof(TrialRow.FormulaId)];
 
-    protected override IQueryable<TrialRow> Ordered(PantryDb db) => db.Trials.Include(row => row.Formula).OrderBy(row => row.Id);
+    protected override IQueryable<TrialRow> Ordered(PantryDb db) => db.Trials.OrderBy(row => row.Id);
 
     protected override IQueryable<TrialRow> Existing(CopyIn into, IReadOnlyList<TrialRow> rows)
     {
         var formulas = rows.Select(row => row.FormulaId).Distinct().ToArray();
-        return into.Db.Trials.Include(row => row.Formula).Where(row => formulas.Contains(row.FormulaId));
+        return into.Db.Trials.Where(row => formulas.Contains(row.FormulaId));
     }
 
     protected override string KeyOf(TrialRow row) => $"{row.FormulaId}/{row.Number}";
 
     protected override string NameOf(TrialRow row) => $"trial {row.Number}: {row.Intent}";
 
-    protected override void Refer(TrialRow row, JsonObject line) => line["formula"] = row.Formula?.Name;
+    protected override async Task Prepare(PantryDb db) =>
+        names = await db.Formulas.Select(row => new { row.Id, row.Name }).ToDictionaryAsync(row => row.Id, row => row.Name);
+
+    protected override void Refer(TrialRow row, Utf8JsonWriter line)
+    {
+        if (names is not null)
+        {
+            line.WriteString("formula", names[row.FormulaId]);
+        }
+    }
 
     protected override void Resolve(CopyIn into, JsonObject line, TrialRow row)
     {
@@ -64,7 +75,6 @@ internal sealed class TrialCopy : CopyPart<TrialRow>
                 $"The copy holds no formula “{name}”.",
                 "Put that formula into the copy."
             );
-        row.Formula = into.Db.Formulas.Local.FindEntry(id)?.Entity ?? into.Db.Formulas.Find(id);
     }
 
     protected override void Check(TrialRow row, CopyIn into, string path)
@@ -139,11 +149,12 @@ internal abstract class OfTrialCopy<TRow> : CopyPart<TRow>
 
     protected abstract void SetTrial(TRow row, int trial);
 
-    protected override void Refer(TRow row, JsonObject line)
+    protected override void Refer(TRow row, Utf8JsonWriter line)
     {
         if (names is not null)
         {
-            (line["formula"], line["trial"]) = (names[TrialOf(row)].Formula, names[TrialOf(row)].Number);
+            line.WriteString("formula", names[TrialOf(row)].Formula);
+            line.WriteNumber("trial", names[TrialOf(row)].Number);
         }
     }
 

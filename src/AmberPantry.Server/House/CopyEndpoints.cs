@@ -1,3 +1,4 @@
+using System.Text.Json;
 using AmberPantry.Core;
 using AmberPantry.Data;
 using AmberPantry.Data.Copy;
@@ -97,12 +98,12 @@ internal static class CopyOut
 {
     private const string LeftOutPart = "left-out";
 
-    private static async IAsyncEnumerable<System.Text.Json.Nodes.JsonObject> Told(LeftOut left)
+    private static async IAsyncEnumerable<ReadOnlyMemory<byte>> Told(LeftOut left)
     {
         await Task.CompletedTask;
         foreach (var one in left.Told)
         {
-            yield return one;
+            yield return JsonSerializer.SerializeToUtf8Bytes(one, AmberJson.Options);
         }
     }
 

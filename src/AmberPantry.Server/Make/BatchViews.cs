@@ -125,10 +125,18 @@ internal static class BatchViews
         var total = await rows.CountAsync();
         if (Paging.Order<BatchOrder>(order) == BatchOrder.Name)
         {
-            rows = Paging.AfterName(after) is var (name, last)
-                ? rows.Where(row => string.Compare(row.Trial!.Formula!.Name, name) > 0 || (row.Trial.Formula.Name == name && row.Id < last))
-                : rows;
-            var named = await Briefs(rows.OrderBy(row => row.Trial!.Formula!.Name).ThenByDescending(row => row.Id), most);
+            // From the formulas on: their names are in order already, so that a page needs no more rows than it shows.
+            var byName =
+                from formula in db.Formulas
+                from trial in db.Trials
+                from row in rows
+                where trial.FormulaId == formula.Id && row.TrialId == trial.Id
+                orderby formula.Name, row.Id descending
+                select new { formula.Name, row };
+            byName = Paging.AfterName(after) is var (name, last)
+                ? byName.Where(one => string.Compare(one.Name, name) >= 0 && (one.Name != name || one.row.Id < last))
+                : byName;
+            var named = await Briefs(byName.Select(one => one.row), most);
             return Paging.Page(named, most, total, brief => Paging.Mark(brief.FormulaName, brief.Id));
         }
 
