@@ -39,8 +39,12 @@ public class BrokenRowTests
         Assert.True(work.Text("state") == "kept", work.ToJsonString());
     }
 
-    [Fact]
-    public async Task AStartPutsATrialBackFromItsHistoryAndSaysSo()
+    [Theory]
+    [InlineData("{cut off")]
+    [InlineData("{}")]
+    [InlineData("null")]
+    [InlineData("{\"family\":\"balm\",\"lines\":null,\"batch\":{\"grams\":500}}")]
+    public async Task AStartPutsATrialBackFromItsHistoryAndSaysSo(string spoilt)
     {
         await using var host = await PantryHost.Start();
         var trial = await Story.Formula(host);
@@ -65,11 +69,29 @@ public class BrokenRowTests
         {
             file.Open();
             await using var command = file.CreateCommand();
-            command.CommandText = "UPDATE Trials SET Content = '{cut off'";
+            command.CommandText = $"UPDATE Trials SET Content = '{spoilt}'";
             await command.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);
         }
 
-        Assert.Contains(PantryFile.Prepare(host.Options.DataFile).Told, told => told.Contains("put back", StringComparison.Ordinal));
-        Assert.Equal(17m, (await host.Get($"/api/trials/{trial.Int("id")}")).Share(0));
+        await using var again = await host.Restart();
+        Assert.Contains("put back", (await again.Get("/api/house"))["told"]!.AsArray().Single()!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Equal(17m, (await again.Get($"/api/trials/{trial.Int("id")}")).Share(0));
+    }
+
+    [Fact]
+    public async Task ABatchBeyondMendingIsNamedOnTheHousePage()
+    {
+        await using var host = await PantryHost.Start(demo: true);
+        await using (var file = new SqliteConnection(PantryFile.ConnectionString(host.Options.DataFile)))
+        {
+            file.Open();
+            await using var command = file.CreateCommand();
+            command.CommandText = "UPDATE Batches SET Steps = '[]' WHERE Id = 2";
+            await command.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);
+        }
+
+        await using var again = await host.Restart();
+        var told = (await again.Get("/api/house"))["told"]!.AsArray();
+        Assert.Contains("Batch record 2 cannot be read", Assert.Single(told)!.GetValue<string>(), StringComparison.Ordinal);
     }
 }

@@ -51,6 +51,7 @@ public static class AmberServer
         builder.Logging.ClearProviders().AddSimpleConsole().SetMinimumLevel(LogLevel.Warning);
         builder.Services.AddSingleton(options);
         builder.Services.AddSingleton(PantryFile.Options(options.DataFile)).AddScoped<PantryDb>();
+        builder.Services.AddSingleton(prepared);
         builder.Services.AddSingleton<WorkshopKeeper>();
         builder.Services.AddSingleton(new WallClock(TimeProvider.System));
         builder.Services.AddSingleton<PantryClock>();

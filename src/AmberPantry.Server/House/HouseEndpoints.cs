@@ -6,7 +6,8 @@ namespace AmberPantry.Server.House;
 
 /// <param name="Revision">Name it when the settings are written.</param>
 /// <param name="IsMadeUp">Whether this is the made-up pantry.</param>
-public sealed record HouseView(HouseSettings House, int Revision, bool IsMadeUp, string DataFile, string Version);
+/// <param name="Told">What the start found in the data file and did about it: an upgrade, records mended or beyond mending.</param>
+public sealed record HouseView(HouseSettings House, int Revision, bool IsMadeUp, string DataFile, string Version, IReadOnlyList<string> Told);
 
 /// <param name="Revision">The revision the maker saw; left out, the settings are written over whatever stands there.</param>
 public sealed record SaveHouse(HouseSettings House, int? Revision = null);
@@ -16,18 +17,19 @@ public static class HouseEndpoints
 {
     public static void Map(RouteGroupBuilder house)
     {
-        house.MapGet("/", (WorkshopKeeper keeper, PantryClock clock, AmberOptions options) => View(keeper, clock, options));
+        house.MapGet("/", (WorkshopKeeper keeper, PantryClock clock, AmberOptions options, Prepared file) => View(keeper, clock, options, file));
         house.MapPut("/", Save);
         CopyEndpoints.Map(house);
     }
 
-    private static HouseView View(WorkshopKeeper keeper, PantryClock clock, AmberOptions options) =>
+    private static HouseView View(WorkshopKeeper keeper, PantryClock clock, AmberOptions options, Prepared file) =>
         new(
             keeper.Open.House,
             keeper.Open.Revision,
             clock.IsMadeUp,
             Shorten(options.DataFile),
-            typeof(HouseEndpoints).Assembly.GetName().Version!.ToString(3)
+            typeof(HouseEndpoints).Assembly.GetName().Version!.ToString(3),
+            file.Told
         );
 
     /// <summary>The maker's home folder as they would write it.</summary>
@@ -36,10 +38,17 @@ public static class HouseEndpoints
             ? string.Concat("~", path.AsSpan(home.Length))
             : path;
 
-    private static async Task<HouseView> Save(SaveHouse save, PantryDb db, WorkshopKeeper keeper, PantryClock clock, AmberOptions options)
+    private static async Task<HouseView> Save(
+        SaveHouse save,
+        PantryDb db,
+        WorkshopKeeper keeper,
+        PantryClock clock,
+        AmberOptions options,
+        Prepared file
+    )
     {
-        await HouseWriter.Settings(db, keeper, save.House.Checked("house."), save.Revision, () => View(keeper, clock, options));
+        await HouseWriter.Settings(db, keeper, save.House.Checked("house."), save.Revision, () => View(keeper, clock, options, file));
         keeper.Forget();
-        return View(keeper, clock, options);
+        return View(keeper, clock, options, file);
     }
 }

@@ -3638,6 +3638,8 @@ export interface components {
             isMadeUp: boolean;
             dataFile: string;
             version: string;
+            /** @description What the start found in the data file and did about it: an upgrade, records mended or beyond mending. */
+            told: string[];
         };
         /**
          * @description The hue in a word.

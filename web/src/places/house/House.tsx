@@ -173,6 +173,16 @@ export function HousePage() {
             {house.isMadeUp ? "Made-up pantry" : "Your workshop"}, version {house.version}, kept in{" "}
             <span className="lot">{house.dataFile}</span>.
           </p>
+          {house.told.length > 0 && (
+            <div className="copy-preview" role="note">
+              <p>At the last start:</p>
+              <ul>
+                {house.told.map((one) => (
+                  <li key={one}>{one}</li>
+                ))}
+              </ul>
+            </div>
+          )}
         </section>
       </div>
       <p className="status-line" role="status">
