@@ -49,7 +49,10 @@ public static class TrialEndpoints
 
     /// <summary>The steps a batch of it would have, for the printed sheet.</summary>
     private static async Task<IReadOnlyList<MakeStep>> Plan(int id, PantryDb db, WorkshopKeeper keeper) =>
-        new MakingPlan(keeper.Shelf, keeper.Open.Workshop).For((await TrialViews.Get(db, id)).Content);
+        new MakingPlan(keeper.Shelf, keeper.Open.Workshop).For(
+            await db.Trials.Where(trial => trial.Id == id).Select(trial => trial.Content).FirstOrDefaultAsync()
+                ?? throw new NotThereException("That trial")
+        );
 
     private static Task<TrialView> Edit(int id, EditTrial edit, PantryDb db, WorkshopKeeper keeper, PantryClock clock) =>
         Change(id, edit.Command, edit, edit.Revision, db, keeper, clock, async (trials, trial) =>

@@ -153,25 +153,6 @@ const at = (id: number) => ({ params: { path: { id } } });
 
 export type ListQuery = { search?: string; family?: string; order?: string; after?: string; take?: string };
 
-/** A whole file sent as it is. */
-async function sendFile(file: Blob): Promise<CopyWork> {
-  let response: Response;
-  try {
-    response = await fetch("/api/house/copy", {
-      method: "POST",
-      body: file,
-      headers: { "Content-Type": "application/zip" },
-    });
-  } catch {
-    tell(false);
-    throw new NoConnection("The workshop’s server does not answer.");
-  }
-  const answer: unknown = await response.json().catch(() => ({}));
-  return data<CopyWork>(
-    Promise.resolve(response.ok ? { data: answer as CopyWork, response } : { error: answer, response }),
-  );
-}
-
 /** Every call the pages make, one line each. */
 export const api = {
   assess: (body: Schemas["AssessRequest"], signal?: AbortSignal) =>
@@ -245,7 +226,15 @@ export const api = {
   house: () => data(client.GET("/api/house")) as Promise<House>,
   saveHouse: (house: HouseSettings, revision: number) =>
     data(client.PUT("/api/house", { body: { house, revision } as Schemas["SaveHouse"] })) as Promise<House>,
-  bringCopy: sendFile,
+  /** A whole file, sent as it is. */
+  bringCopy: (file: Blob) =>
+    data(
+      client.POST("/api/house/copy", {
+        body: file as never,
+        bodySerializer: (body: unknown) => body as Blob,
+        headers: { "Content-Type": "application/zip" },
+      }),
+    ) as Promise<CopyWork>,
   copyWork: (id: string) =>
     data(client.GET("/api/house/copy/incoming/{id}", { params: { path: { id } } })) as Promise<CopyWork>,
   keepCopy: (id: string) =>
