@@ -1,0 +1,176 @@
+import { screen, waitFor, within } from "@testing-library/react";
+import { describe, expect, it } from "vitest";
+import type { House } from "../../api/client";
+import { house, inBrowser, Refusal, retype, show, wire } from "../../test/workshop";
+import { HousePage } from "./House";
+
+inBrowser();
+
+const routes = {
+  "GET /api/house/copies": [],
+  "PUT /api/house": (body: { house: House["house"]; revision: number }) => ({
+    ...house,
+    house: body.house,
+    revision: body.revision + 1,
+  }),
+};
+const saved = () => wire.bodies("PUT /api/house") as { house: House["house"]; revision: number }[];
+
+describe("the house", () => {
+  it("saves a change on the revision it has seen and says what it means", async () => {
+    const { user } = await show(<HousePage />, routes);
+    await user.click(screen.getByText("°F"));
+    expect(await screen.findByText("Temperatures are shown so from now on.")).toBeTruthy();
+    expect(saved()).toHaveLength(1);
+    expect(saved()[0]?.revision).toBe(3);
+    expect(saved()[0]?.house.workshop.temperature).toBe("fahrenheit");
+    expect(saved()[0]?.house.workshop.landmarks).toEqual(house.house.workshop.landmarks);
+    // What stands in °C stands in °F at once.
+    expect(screen.getByLabelText<HTMLInputElement>(/^Workroom/).value).toBe("68");
+    expect(screen.getByLabelText<HTMLInputElement>("Temperature of summer van").value).toBe("46");
+  });
+
+  it("goes on from what another window has saved, losing neither change", async () => {
+    let first = true;
+    const theirs = {
+      ...house,
+      revision: 9,
+      house: { ...house.house, preferences: { ...house.house.preferences, textPercent: 130 } },
+    };
+    const { user } = await show(<HousePage />, {
+      ...routes,
+      "PUT /api/house": (body: { house: House["house"]; revision: number }) => {
+        if (!first) return { ...house, house: body.house, revision: 10 };
+        first = false;
+        return new Refusal("Changed elsewhere.", "", "", 409, theirs);
+      },
+    });
+    await user.click(screen.getByText("ounces"));
+    expect(await screen.findByText("Weights are shown so from now on.")).toBeTruthy();
+    expect(saved().map((one) => one.revision)).toEqual([3, 9]);
+    expect(saved()[1]?.house.preferences.textPercent).toBe(130);
+    expect(saved()[1]?.house.workshop.weight).toBe("ounces");
+  });
+
+  it("names a slip in each number, sends nothing, and keeps what was typed", async () => {
+    const { user } = await show(<HousePage />, routes);
+    for (const label of ["Scale step", "Scale repeats within", "Scale carries", "Workroom"]) {
+      const field = screen.getByLabelText<HTMLInputElement>(new RegExp(`^${label}`));
+      await retype(user, field, "much");
+      await user.tab();
+      expect(within(field.closest(".house-line") as HTMLElement).getByRole("alert").textContent).toContain(
+        "“much” is not a number",
+      );
+      expect(field.value).toBe("much");
+      expect(field.getAttribute("aria-invalid")).toBe("true");
+    }
+    expect(wire.sent).toEqual([]);
+  });
+
+  it("shows what the server refuses beside the field", async () => {
+    const { user } = await show(<HousePage />, {
+      ...routes,
+      "PUT /api/house": new Refusal("A step of 90 g is too coarse.", "scale", "Type 0.001 to 5."),
+    });
+    const field = screen.getByLabelText(/^Scale step/);
+    await retype(user, field, "90");
+    await user.keyboard("{Enter}");
+    expect((await screen.findByRole("alert")).textContent).toBe("A step of 90 g is too coarse. Type 0.001 to 5.");
+  });
+
+  it("leaves an optional number empty", async () => {
+    const { user } = await show(<HousePage />, {
+      ...routes,
+      "GET /api/house": {
+        ...house,
+        house: {
+          ...house.house,
+          workshop: { ...house.house.workshop, scale: { resolutionG: 0.1, repeatabilityG: 0.2, capacityG: null } },
+        },
+      },
+    });
+    await user.clear(screen.getByLabelText(/^Scale repeats within/));
+    await user.tab();
+    await waitFor(() => expect(saved()).toHaveLength(1));
+    expect(saved()[0]?.house.workshop.scale.repeatabilityG).toBeNull();
+  });
+
+  it("says that nothing was kept when no server answers", async () => {
+    const { user } = await show(<HousePage />, routes);
+    wire.gone = true;
+    const field = screen.getByLabelText(/^Currency/);
+    await retype(user, field, "€");
+    await user.tab();
+    expect((await screen.findByRole("alert")).textContent).toContain("Not kept: no connection.");
+  });
+
+  it("reads the workroom as a reading, not as a setting", async () => {
+    const { user } = await show(<HousePage />, { ...routes, "PUT /api/today/reading": { room: {} } });
+    await retype(user, screen.getByLabelText(/^Workroom/), "23,5");
+    await user.keyboard("{Enter}");
+    await waitFor(() =>
+      expect(wire.bodies("PUT /api/today/reading")).toEqual([{ workroomC: 23.5, humidityPercent: 55 }]),
+    );
+    expect(saved()).toEqual([]);
+  });
+
+  it("turns single keys off and on", async () => {
+    const { user } = await show(<HousePage />, routes);
+    await user.click(screen.getByRole("switch"));
+    expect(await screen.findByText("Single letters do nothing now.")).toBeTruthy();
+    await user.click(screen.getByRole("switch"));
+    expect(await screen.findByText("Single letters act again.")).toBeTruthy();
+  });
+
+  it("tells what the last start found in the file, and nothing when it found nothing", async () => {
+    const { unmount } = await show(<HousePage />, routes);
+    expect(screen.queryByText("At the last start:")).toBeNull();
+    unmount();
+    await show(<HousePage />, { ...routes, "GET /api/house": { ...house, told: ["Batch record 2 cannot be read."] } });
+    expect(screen.getByText("Batch record 2 cannot be read.")).toBeTruthy();
+  });
+
+  describe("landmarks", () => {
+    const keep = async (user: Awaited<ReturnType<typeof show>>["user"]) =>
+      user.click(screen.getByRole("button", { name: "Keep the landmarks" }));
+
+    it("keeps a changed, an added and a removed one together", async () => {
+      const { user } = await show(<HousePage />, routes);
+      await retype(user, screen.getByLabelText("Temperature of summer van"), "49");
+      await user.click(screen.getAllByRole("button", { name: "Remove" })[0] as HTMLElement);
+      await user.click(screen.getByRole("button", { name: "Add one" }));
+      await user.type(screen.getByLabelText("Name of landmark 2"), "porch");
+      await user.type(screen.getByLabelText("Temperature of porch"), "-3,5");
+      await user.type(screen.getByLabelText("Hours at porch"), "8");
+      await keep(user);
+      expect(await screen.findByText("Landmarks kept.")).toBeTruthy();
+      expect(saved()[0]?.house.workshop.landmarks).toMatchObject([
+        { id: "van", temperatureC: 49, hours: 3 },
+        { name: "porch", temperatureC: -3.5, kind: "storage", hours: 8 },
+      ]);
+    });
+
+    it.each([
+      ["Temperature of summer van", "warm", "summer van: “warm” is not a temperature"],
+      ["Hours at summer van", "long", "summer van: “long” is not a number of hours"],
+    ])("names a slip in %s", async (label, text, says) => {
+      const { user } = await show(<HousePage />, routes);
+      await retype(user, screen.getByLabelText(label), text);
+      await keep(user);
+      expect(screen.getByRole("alert").textContent).toContain(says);
+      expect(saved()).toEqual([]);
+      expect(screen.getByLabelText<HTMLInputElement>(label).value).toBe(text);
+    });
+
+    it("shows a refusal at the row it is about", async () => {
+      const { user } = await show(<HousePage />, {
+        ...routes,
+        "PUT /api/house": new Refusal("Two are called van.", "house.workshop.landmarks[1].name", "Rename one."),
+      });
+      await keep(user);
+      expect((await screen.findByRole("alert")).textContent).toBe("Two are called van. Rename one.");
+      expect(screen.getByLabelText("Name of landmark 2").getAttribute("aria-invalid")).toBe("true");
+      expect(screen.getByLabelText("Name of landmark 1").getAttribute("aria-invalid")).toBe("false");
+    });
+  });
+});

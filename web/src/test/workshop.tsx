@@ -1,0 +1,217 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { cleanup, render, screen } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import type { ReactNode } from "react";
+import { MemoryRouter, useLocation } from "react-router";
+import { afterEach, beforeEach, vi } from "vitest";
+import type { Assessment, Finding, House, Material, Trial } from "../api/client";
+import { HouseProvider } from "../shell/HouseContext";
+
+import { wire } from "./wire";
+
+export { Refusal, wire } from "./wire";
+
+export const house: House = {
+  house: {
+    workshop: {
+      workroomC: 20,
+      humidityPercent: 55,
+      temperature: "celsius",
+      weight: "grams",
+      currency: "£",
+      scale: { resolutionG: 0.1, repeatabilityG: null, capacityG: null },
+      schools: { keeping: "diluted", water: "always", market: "general" },
+      containers: [{ id: "tin-60", name: "Tin, 60 ml", unit: "tin", volumeMl: 60, price: 0.34, isPlastic: false }],
+      landmarks: [
+        { id: "room", name: "workroom", temperatureC: 20, kind: "workroom", hours: null },
+        { id: "van", name: "summer van", temperatureC: 46, kind: "storage", hours: 3 },
+      ],
+    },
+    preferences: { theme: "day", textPercent: 100, singleKeys: true },
+  },
+  revision: 3,
+  isMadeUp: false,
+  dataFile: "~/pantry/workshop.db",
+  version: "1.0.0",
+  told: [],
+} as unknown as House;
+
+export const material = (id: string, name: string, change: Partial<Material> = {}): Material =>
+  ({
+    id,
+    name,
+    inci: `${name} INCI`,
+    role: "oil",
+    colour: "#EEDDAA",
+    densityGMl: 0.92,
+    useMinPercent: 0,
+    useMaxPercent: 100,
+    heatCeilingC: null,
+    pricePerKg: null,
+    alsoCalled: [],
+    myNames: [],
+    tags: [],
+    lookAlikes: [],
+    isOwn: false,
+    source: "the maker's notes",
+    ...change,
+  }) as unknown as Material;
+
+export const materials = [
+  material("beeswax", "Beeswax, yellow", { role: "wax", pricePerKg: 12, useMaxPercent: 40 }),
+  material("shea", "Shea butter", { pricePerKg: 8, heatCeilingC: 80, alsoCalled: ["karite"], tags: ["nut"] }),
+  material("sunflower", "Sunflower oil"),
+  material("tocopherol", "Mixed tocopherols", { role: "antioxidant", useMaxPercent: 1 }),
+];
+
+export const trial = (change: Partial<Trial> = {}): Trial =>
+  ({
+    id: 7,
+    formulaId: 2,
+    formulaName: "Slipway Hand Balm",
+    number: 2,
+    intent: "stands the van",
+    revision: 5,
+    changedAt: "2026-06-11T08:00:00Z",
+    madeAt: null,
+    lots: [],
+    setAside: [],
+    trials: [
+      { id: 4, number: 1, intent: "first idea", madeAt: "2026-05-02T09:00:00Z", changedAt: "2026-05-01T09:00:00Z" },
+      { id: 7, number: 2, intent: "stands the van", madeAt: null, changedAt: "2026-06-11T08:00:00Z" },
+    ],
+    content: {
+      family: "balm",
+      lines: [
+        { id: "L1", material: "beeswax", percent: 14, phase: "melt", kept: false },
+        { id: "L2", material: "shea", percent: 30, phase: "melt", kept: false },
+        { id: "L3", material: "sunflower", percent: 56, phase: "melt", kept: false },
+      ],
+      batch: { grams: 600, units: 12, container: "tin-60", fillG: 50, lossPercent: 0 },
+      pourC: null,
+      makeweight: null,
+    },
+    ...change,
+  }) as unknown as Trial;
+
+export const finding = (id: string, severity: Finding["severity"], change: Partial<Finding> = {}): Finding =>
+  ({
+    id,
+    severity,
+    sentence: `Sentence of **${id}**.`,
+    advice: "",
+    because: `Because of ${id}.`,
+    numbers: [],
+    remedies: [],
+    schools: [],
+    rests: false,
+    ...change,
+  }) as unknown as Finding;
+
+export const assessment = (change: Partial<Assessment> = {}): Assessment =>
+  ({
+    findings: [],
+    makeweightLine: "L3",
+    totalPercent: 100,
+    cost: { batchCost: 5.21, unitCost: 0.77, unpriced: [] },
+    weighing: {
+      smallestFineBatchG: 40,
+      totalG: 600,
+      lines: [
+        { line: "L1", exactG: 84, grams: 84, offG: 0, errorPercent: 0, verdict: "fine" },
+        { line: "L2", exactG: 180, grams: 180, offG: 0, errorPercent: 0, verdict: "fine" },
+        { line: "L3", exactG: 336, grams: 336, offG: 0, errorPercent: 0, verdict: "fine" },
+      ],
+    },
+    parts: {
+      melt: {
+        sentence: "Holds its shape to 48 °C.",
+        slumpC: 48,
+        clearC: 58,
+        pourFromC: 60,
+        pourToC: 66,
+        doubtC: 3,
+        curve: { firstC: -5, stepC: 0.5, firmnessKPa: [] },
+        states: [
+          { state: "firm", fromC: -5, toC: 48 },
+          { state: "liquid", fromC: 58, toC: 95 },
+        ],
+        landmarks: [
+          {
+            id: "van",
+            name: "summer van",
+            kind: "storage",
+            temperatureC: 46,
+            says: "holds its shape",
+            firmnessKPa: 2.4,
+          },
+        ],
+      },
+    },
+    ...change,
+  }) as unknown as Assessment;
+
+const base = () => ({
+  "GET /api/house": house,
+  "GET /api/materials": materials,
+  "GET /api/families": [{ family: "balm", name: "balm", instruments: ["melt"] }],
+});
+
+/** Where the page has gone. */
+function Where() {
+  const { pathname, search } = useLocation();
+  return <output data-testid="where">{pathname + search}</output>;
+}
+
+export const where = () => screen.getByTestId("where").textContent;
+
+/** Shows something inside a workshop whose server answers the given calls. */
+export async function show(node: ReactNode, routes: Record<string, unknown> = {}, at = "/") {
+  wire.reset({ ...base(), ...routes });
+  const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  const shown = render(
+    <QueryClientProvider client={queries}>
+      <MemoryRouter initialEntries={[at]}>
+        <HouseProvider>
+          {node}
+          <Where />
+        </HouseProvider>
+      </MemoryRouter>
+    </QueryClientProvider>,
+  );
+  await screen.findByTestId("where");
+  return { ...shown, queries, user: userEvent.setup() };
+}
+
+/** Types over what stands in a field. */
+export async function retype(user: ReturnType<typeof userEvent.setup>, field: HTMLElement, text: string) {
+  await user.clear(field);
+  if (text) await user.type(field, text);
+}
+
+/** What a browser has and jsdom lacks; called at the top of a test file. */
+export function inBrowser() {
+  beforeEach(() => {
+    localStorage.clear();
+    const watch = class {
+      observe() {}
+      unobserve() {}
+      disconnect() {}
+    };
+    vi.stubGlobal("ResizeObserver", watch);
+    vi.stubGlobal("IntersectionObserver", watch);
+    vi.stubGlobal("matchMedia", (query: string) => ({
+      matches: false,
+      media: query,
+      addEventListener() {},
+      removeEventListener() {},
+      addListener() {},
+      removeListener() {},
+    }));
+    Element.prototype.scrollIntoView = () => undefined;
+  });
+  afterEach(() => {
+    cleanup();
+    document.body.innerHTML = "";
+  });
+}
