@@ -1,0 +1,191 @@
+import { screen, waitFor, within } from "@testing-library/react";
+import { Route, Routes } from "react-router";
+import { describe, expect, it } from "vitest";
+import { inBrowser, Refusal, show, where, wire } from "../../test/workshop";
+import { Logbook } from "./Logbook";
+
+inBrowser();
+
+const brief = (id: number, name: string, finishedAt: string | null) => ({
+  id,
+  lot: `SH-26-00${id}`,
+  formulaName: name,
+  trialNumber: 2,
+  finishedAt,
+  atStep: 3,
+  steps: 12,
+  batchG: 600,
+});
+const briefs = [brief(1, "Slipway Hand Balm", "2026-06-01T10:00:00Z"), brief(2, "Lamp Oil", null)];
+const record = (id: number, change: object = {}) => ({
+  id,
+  revision: 4,
+  atIndex: 3,
+  potG: 600,
+  unit: "tin",
+  colour: "#EEDDAA",
+  signedBy: "",
+  workroomC: 19,
+  humidityPercent: 55,
+  from: {
+    formulaName: id === 1 ? "Slipway Hand Balm" : "Lamp Oil",
+    trialId: 7,
+    trialNumber: 2,
+    intent: "stands the van",
+  },
+  said: { sentence: "Holds its shape to 48 °C.", slumpC: 48, landmarks: [] },
+  deviations: [
+    { material: "Beeswax", plannedPercent: 14, truePercent: 14.21, plannedG: 84, weighedG: 85.3, offG: 1.3 },
+    { material: "Shea butter", plannedPercent: 30, truePercent: 30, plannedG: 180, weighedG: null, offG: null },
+  ],
+  batch: {
+    lot: `SH-26-00${id}`,
+    startedAt: "2026-06-01T08:00:00Z",
+    finishedAt: "2026-06-01T10:00:00Z",
+    unitsMade: 12,
+    unitsLeft: 9,
+    notes: "poured well",
+    atStep: "s4",
+    steps: [
+      { id: "s1", title: "Gather and protect" },
+      { id: "s2", title: "Beeswax" },
+    ],
+    done: [
+      { step: "s1", doneAt: "2026-06-01T08:05:00Z", weighedG: null, temperatureC: 71, note: null },
+      { step: "s2", doneAt: "2026-06-01T08:09:00Z", weighedG: 85.3, temperatureC: null, note: "a little over" },
+    ],
+    observations: [
+      { id: "o1", kind: "thumb_press", at: "2026-06-02T08:00:00Z", temperatureC: 20, value: 3, said: 3, text: "gives" },
+      { id: "o2", kind: "slump", at: "2026-06-03T08:00:00Z", temperatureC: null, value: 46, said: 48, text: "" },
+    ],
+    ...change,
+  },
+});
+
+const page = (items: unknown[]) => ({ items, next: null, total: items.length });
+const routes = { "GET /api/logbook": page(briefs), "GET /api/batches/1": record(1), "GET /api/batches/2": record(2) };
+const open = (more: Record<string, unknown> = {}, at = "/logbook") =>
+  show(
+    <Routes>
+      <Route path="/logbook/:batch?" element={<Logbook />} />
+      <Route path="*" element={<p>elsewhere</p>} />
+    </Routes>,
+    { ...routes, ...more },
+    at,
+  );
+
+describe("the logbook", () => {
+  it("lists batches, opens the newest, and another by its row", async () => {
+    const { user } = await open();
+    const list = await screen.findByRole("navigation", { name: "Batches" });
+    await waitFor(() =>
+      expect(
+        within(list)
+          .getAllByRole("button")
+          .map((row) => row.getAttribute("aria-current")),
+      ).toEqual(["true", null]),
+    );
+    expect(await screen.findByRole("article", { name: "Lot SH-26-001" })).toBeTruthy();
+    expect(within(list).getByText("step 4 of 12")).toBeTruthy();
+    await user.click(within(list).getByText("Lamp Oil"));
+    expect(where()).toBe("/logbook/2");
+    expect(await screen.findByRole("article", { name: "Lot SH-26-002" })).toBeTruthy();
+  });
+
+  it("searches and sorts on the server and remembers the order", async () => {
+    const asked: string[] = [];
+    const { user } = await open({
+      "GET /api/logbook": (_: unknown, address: URL) => {
+        asked.push(address.search);
+        return address.searchParams.get("search") === "zzz" ? page([]) : page(briefs);
+      },
+    });
+    await user.type(await screen.findByLabelText("Find a batch"), "zzz");
+    expect(await screen.findByText("Nothing called “zzz”.")).toBeTruthy();
+    expect(asked.at(-1)).toContain("search=zzz");
+    await user.click(screen.getByRole("combobox", { name: "Sort" }));
+    await user.click(await screen.findByText("By name"));
+    await waitFor(() => expect(asked.at(-1)).toContain("order=name"));
+    expect(localStorage.getItem("amber.logbook.order")).toBe("name");
+  });
+
+  it("says what will stand here while nothing has been made", async () => {
+    await open({ "GET /api/logbook": page([]) });
+    expect(await screen.findByText(/No batches yet/)).toBeTruthy();
+    expect(screen.getByRole("link", { name: "Balance a trial on the bench" }).getAttribute("href")).toBe("/bench");
+  });
+
+  it("says why a batch cannot be shown", async () => {
+    await open(
+      { "GET /api/batches/9": new Refusal("There is no such batch.", "", "Look in the list.", 404) },
+      "/logbook/9",
+    );
+    expect(await screen.findByText("There is no such batch. Look in the list.")).toBeTruthy();
+  });
+});
+
+describe("a record", () => {
+  it("holds what was said beside what happened, and how far off it was", async () => {
+    await open();
+    const article = await screen.findByRole("article");
+    const said = within(article)
+      .getAllByRole("listitem")
+      .map((item) => item.textContent);
+    expect(said[0]).toContain("3 → 3 of 5 as said");
+    expect(said[0]).toContain("“gives”");
+    expect(said[1]).toContain("48 → 46");
+    expect(said[1]).toContain("off by 2");
+    expect(within(article).getByText(/12 tins filled, 9 left/)).toBeTruthy();
+    expect(within(article).getByText(/after 2/)).toBeTruthy();
+  });
+
+  it("tells planned against weighed, and what has not been weighed", async () => {
+    await open();
+    const rows = within(await screen.findByRole("article"))
+      .getAllByRole("row")
+      .map((row) => row.textContent);
+    expect(rows[1]).toContain("+1.3");
+    expect(rows[1]).toContain("14.21");
+    expect(rows[2]).toContain("not yet");
+  });
+
+  it("keeps notes, and shows why not beside them", async () => {
+    const answers: unknown[] = [
+      new Refusal("The notes are too long.", "notes", "Keep them shorter."),
+      record(1, { notes: "poured well, twice" }),
+    ];
+    const { user } = await open({ "POST /api/batches/1/commands": () => answers.shift() });
+    const notes = await screen.findByLabelText<HTMLTextAreaElement>("Notes");
+    const keep = screen.getByRole<HTMLButtonElement>("button", { name: "Keep the notes" });
+    expect(keep.disabled).toBe(true);
+    await user.type(notes, ", twice");
+    await user.click(keep);
+    expect((await screen.findByRole("alert")).textContent).toBe("The notes are too long. Keep them shorter.");
+    expect(notes.value).toBe("poured well, twice");
+    await user.click(keep);
+    await waitFor(() => expect(screen.queryByRole("alert")).toBeNull());
+    expect(wire.bodies("POST /api/batches/1/commands").at(-1)).toMatchObject({
+      command: { kind: "write_notes", notes: "poured well, twice" },
+    });
+  });
+
+  it("withdraws an observation, or says why it stays", async () => {
+    const { user } = await open({
+      "POST /api/batches/1/commands": new Refusal("It has been withdrawn already.", "observation", "Reload.", 409),
+    });
+    await user.click((await screen.findAllByRole("button", { name: "Withdraw this observation" }))[0] as HTMLElement);
+    expect((await screen.findByRole("alert")).textContent).toContain("It has been withdrawn already.");
+    expect(wire.bodies("POST /api/batches/1/commands")).toMatchObject([
+      { command: { kind: "withdraw", observation: "o1" } },
+    ]);
+  });
+
+  it("can be carried on while it is not finished", async () => {
+    const { user } = await open({
+      "GET /api/batches/1": record(1, { finishedAt: null, unitsMade: null, unitsLeft: null, observations: [] }),
+    });
+    expect(await screen.findByText("Nothing has been observed yet.")).toBeTruthy();
+    await user.click(await screen.findByRole("button", { name: "Carry on" }));
+    expect(where()).toBe("/make/1");
+  });
+});
