@@ -168,3 +168,20 @@ test("by keys alone: a formula from an empty workshop to a remedy and back", asy
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "House" })).toBeVisible();
 });
+
+test("a quick hand loses no step: line after line, then away to another place", async ({ page, own }) => {
+  type Lines = { content: { lines: { percent: number }[] } };
+  const trial = await own.call<{ id: number } & Lines>("POST", "/formulas", { name: "Quick hands", family: "balm", from: "usual" });
+  const before = trial.content.lines.map((line) => line.percent);
+  await page.goto(`${own.url}/bench/${trial.id}`);
+  await expect(page.getByRole("heading", { name: "Quick hands" })).toBeVisible();
+  await page.keyboard.press("ArrowDown");
+  for (const key of ["ArrowRight", "ArrowDown", "ArrowRight", "ArrowRight", "ArrowDown", "ArrowRight"]) await page.keyboard.press(key, { delay: 40 });
+  await page.getByRole("link", { name: "Logbook" }).click();
+  await expect(page.getByRole("heading", { name: "Logbook" })).toBeVisible();
+  await expect
+    .poll(async () => (await own.call<Lines>("GET", `/trials/${trial.id}`)).content.lines.slice(0, 3).map((line, i) => Math.round((line.percent - (before[i] ?? 0)) * 10) / 10))
+    .toEqual([0.1, 0.2, 0.1]);
+  await page.goBack();
+  await expect(page.locator(".kept-line")).toContainText("Kept");
+});

@@ -28,8 +28,8 @@ describe("the bench, one event after another", () => {
     ["Esc puts a boundary back", holding, { kind: "put-back" }, "resting", ["forget"]],
     ["a move without a hand does nothing", resting, { kind: "move", by: 1 }, "resting", []],
     ["a drop without a hand does nothing", resting, { kind: "drop" }, "resting", []],
-    ["a first step asks and waits", resting, { kind: "step", line: "L1", to: 12.1 }, "stepping", ["ask", "wait"]],
-    ["the next step goes on", stepping, { kind: "step", line: "L1", to: 12.2 }, "stepping", ["ask", "wait"]],
+    ["a first step asks and waits", resting, { kind: "step", line: "L1", to: 12.1 }, "stepping", ["ask"]],
+    ["the next step goes on", stepping, { kind: "step", line: "L1", to: 12.2 }, "stepping", ["ask"]],
     ["a rest keeps the step", stepping, { kind: "rest" }, "resting", ["keep"]],
     ["Esc puts a step back", stepping, { kind: "put-back" }, "resting", ["forget"]],
     [
@@ -37,7 +37,7 @@ describe("the bench, one event after another", () => {
       stepping,
       { kind: "step", line: "L2", to: 4 },
       "stepping",
-      ["keep", "ask", "wait"],
+      ["keep", "ask"],
     ],
     ["any act keeps the step", stepping, { kind: "act" }, "resting", ["keep"]],
     ["taking a boundary keeps the step", stepping, { kind: "hold", held }, "holding", ["keep"]],
@@ -48,6 +48,19 @@ describe("the bench, one event after another", () => {
     ["a shown remedy goes back", remedy, { kind: "put-back" }, "resting", ["forget"]],
     ["a moved peg goes back", wondering, { kind: "put-back" }, "resting", ["forget"]],
     ["what is kept is shown no more", remedy, { kind: "settled" }, "resting", ["forget"]],
+    [
+      "a dropped boundary rests when it is kept",
+      { ...holding, dropped: true },
+      { kind: "settled" },
+      "resting",
+      ["forget"],
+    ],
+    ["a boundary held meanwhile is asked about anew", holding, { kind: "settled" }, "holding", ["ask"]],
+    ["a boundary just taken goes on", { ...holding, by: 0 }, { kind: "settled" }, "holding", []],
+    ["a line stepped meanwhile is asked about anew", stepping, { kind: "settled" }, "stepping", ["ask"]],
+    ["a peg moved meanwhile is asked about anew", wondering, { kind: "settled" }, "wondering", ["wonder"]],
+    ["a dropped boundary moves no more", { ...holding, dropped: true }, { kind: "move", by: 2 }, "holding", []],
+    ["a dropped boundary is kept once", { ...holding, dropped: true }, { kind: "drop" }, "holding", []],
     ["settling at rest is nothing", resting, { kind: "settled" }, "resting", []],
     ["an answer at rest is dropped", resting, { kind: "answer", answer }, "resting", []],
   ])("%s", (_, state, event, mode, effects) => {
@@ -101,6 +114,7 @@ describe("the bench, one event after another", () => {
       { kind: "wonder", wonder },
       { kind: "act" },
       { kind: "answer", answer },
+      { kind: "settled" },
     ];
     let seed = 11;
     const dice = () => (seed = (seed * 1103515245 + 12345) % 2147483648);
@@ -114,7 +128,7 @@ describe("the bench, one event after another", () => {
         if (event.kind === "step") {
           if (open !== null && open !== `${event.line} ${event.to}`) runs.push(open);
           open = `${event.line} ${event.to}`;
-        } else if (open !== null && !["answer", "move", "drop"].includes(event.kind)) {
+        } else if (open !== null && !["answer", "move", "drop", "settled"].includes(event.kind)) {
           runs.push(open);
           open = null;
         }

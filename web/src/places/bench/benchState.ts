@@ -7,7 +7,7 @@ export type Wonder = { kind: "landmark" | "humidity" | "tub" | "air" | "share"; 
 /** What the hand is doing on the bench. Everything but resting shows something that is not done. */
 export type BenchState =
   | { mode: "resting" }
-  | { mode: "holding"; held: Held; by: number; answer: AssessAnswer | null }
+  | { mode: "holding"; held: Held; by: number; answer: AssessAnswer | null; dropped?: true }
   | { mode: "stepping"; line: string; to: number; answer: AssessAnswer | null }
   | { mode: "remedy"; edits: FormulaEdit[]; answer: AssessAnswer | null }
   | { mode: "wondering"; wonder: Wonder; answer: AssessAnswer | null };
@@ -29,7 +29,7 @@ export type BenchEvent =
   /** Any other act, a change of place, or the page going away. */
   | { kind: "act" }
   | { kind: "answer"; answer: AssessAnswer }
-  /** What was kept has been judged: nothing is only shown any more. */
+  /** What was kept has been judged. */
   | { kind: "settled" };
 
 /** What has to happen beside the change of state. */
@@ -37,8 +37,7 @@ export type BenchEffect =
   | { kind: "ask"; edits: FormulaEdit[] }
   | { kind: "wonder"; wonder: Wonder }
   | { kind: "keep"; edits: FormulaEdit[] }
-  | { kind: "forget" }
-  | { kind: "wait" };
+  | { kind: "forget" };
 
 export type BenchStep = { state: BenchState; effects: BenchEffect[] };
 
@@ -71,19 +70,22 @@ export function reduceBench(state: BenchState, event: BenchEvent): BenchStep {
     case "hold":
       return { state: { mode: "holding", held: event.held, by: 0, answer: null }, effects: [] };
     case "move":
-      return state.mode === "holding"
+      return state.mode === "holding" && !state.dropped
         ? { state: { ...state, by: event.by }, effects: [{ kind: "ask", edits: [moveBoundary(state.held, event.by)] }] }
         : stay(state);
     case "drop":
-      if (state.mode !== "holding") return stay(state);
+      if (state.mode !== "holding" || state.dropped) return stay(state);
       return state.by === 0
         ? { state: resting, effects: [{ kind: "forget" }] }
-        : { state, effects: [{ kind: "keep", edits: [moveBoundary(state.held, state.by)] }] };
+        : {
+            state: { ...state, dropped: true },
+            effects: [{ kind: "keep", edits: [moveBoundary(state.held, state.by)] }],
+          };
     case "step": {
       const answer = state.mode === "stepping" && state.line === event.line ? state.answer : null;
       return {
         state: { mode: "stepping", line: event.line, to: event.to, answer },
-        effects: [{ kind: "ask", edits: [setShare(event.line, event.to)] }, { kind: "wait" }],
+        effects: [{ kind: "ask", edits: [setShare(event.line, event.to)] }],
       };
     }
     case "rest":
@@ -105,8 +107,22 @@ export function reduceBench(state: BenchState, event: BenchEvent): BenchStep {
     case "answer":
       return state.mode === "resting" ? stay(state) : { state: { ...state, answer: event.answer }, effects: [] };
     case "settled":
-      return state.mode === "resting" ? stay(state) : { state: resting, effects: [{ kind: "forget" }] };
+      return settled(state);
   }
+}
+
+/** An earlier act has been kept: what the hand has begun since goes on, asked about anew on what stands now. */
+function settled(state: BenchState): BenchStep {
+  switch (state.mode) {
+    case "stepping":
+      return { state, effects: [{ kind: "ask", edits: [setShare(state.line, state.to)] }] };
+    case "wondering":
+      return { state, effects: [{ kind: "wonder", wonder: state.wonder }] };
+    case "holding":
+      if (!state.dropped)
+        return { state, effects: state.by === 0 ? [] : [{ kind: "ask", edits: [moveBoundary(state.held, state.by)] }] };
+  }
+  return state.mode === "resting" ? stay(state) : { state: resting, effects: [{ kind: "forget" }] };
 }
 
 /** What ends stepping by keeping it: all but another step of the same line, an answer, and Esc. */

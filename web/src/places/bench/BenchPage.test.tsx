@@ -1,0 +1,191 @@
+import { screen, waitFor } from "@testing-library/react";
+import { Route, Routes } from "react-router";
+import { afterEach, describe, expect, it } from "vitest";
+import type { FormulaEdit, Trial } from "../../api/client";
+import { outbox } from "../../shell/outbox";
+import {
+  assessment,
+  finding,
+  inBrowser,
+  materials,
+  Refusal,
+  retype,
+  show,
+  trial,
+  where,
+  wire,
+} from "../../test/workshop";
+import { BenchPage } from "./BenchPage";
+
+inBrowser();
+
+/** A trial on the server: takes shares, counts revisions, refuses a stale one. */
+function served(change: Partial<Trial> = {}) {
+  let now = structuredClone(trial(change));
+  now.content.family = "fizzy";
+  const told = { undo: "beeswax 14 → 15 %" };
+  const figures = {
+    bath: { reading: null, steps: [{ says: "litres of gas", value: 5, unit: "l", source: "ideal gas" }] },
+  };
+  return {
+    "GET /api/families": [{ family: "fizzy", name: "fizzy", instruments: ["bath"] }],
+    "GET /api/trials/7": () => structuredClone(now),
+    "GET /api/trials/7/plan": [],
+    "GET /api/materials/find": materials,
+    "POST /api/assess": ({ formula, edits = [] }: { formula: Trial["content"]; edits?: FormulaEdit[] }) => ({
+      formula: edit(formula, edits),
+      assessment: assessment({ parts: figures as never, findings: [finding("holds-shape", "fix")] }),
+    }),
+    "POST /api/trials/7/edits": ({ revision, edits }: { revision: number; edits: FormulaEdit[] }) => {
+      if (revision !== now.revision) return new Refusal("Changed in another window.", "revision", "", 409, now);
+      now = { ...now, ...told, revision: now.revision + 1, content: edit(now.content, edits) } as Trial;
+      return structuredClone(now);
+    },
+    "POST /api/trials/7/undo": () => {
+      now = { ...now, revision: now.revision + 1, content: trial().content, undo: null } as unknown as Trial;
+      return structuredClone(now);
+    },
+  };
+}
+
+const edit = (content: Trial["content"], edits: FormulaEdit[]): Trial["content"] => ({
+  ...content,
+  lines: content.lines.map((line) => {
+    const shares = edits.flatMap((one) =>
+      one.kind === "set_share" && one.line === line.id ? [Number(one.share)] : [],
+    );
+    return { ...line, percent: shares.at(-1) ?? line.percent };
+  }),
+});
+
+const open = async (routes: Record<string, unknown> = served()) => {
+  const shown = await show(
+    <Routes>
+      <Route path="/bench/:trial" element={<BenchPage />} />
+      <Route path="*" element={<p>elsewhere</p>} />
+    </Routes>,
+    routes,
+    "/bench/7",
+  );
+  await screen.findByRole("heading", { name: "Slipway Hand Balm" });
+  return shown;
+};
+const shares = () =>
+  wire
+    .bodies("POST /api/trials/7/edits")
+    .flatMap((body) =>
+      (body as { edits: { line: string; share: string }[] }).edits.map((one) => `${one.line} ${one.share}`),
+    );
+const share = (line: string) => document.querySelector<HTMLElement>(`[data-line="${line}"] .share`) as HTMLElement;
+
+describe("the bench's page", () => {
+  afterEach(() => waitFor(() => expect(outbox.waiting()).toEqual([])));
+
+  it("keeps what was stepped before it goes on to the next line", async () => {
+    const { user } = await open();
+    share("L1").focus();
+    await user.keyboard("{ArrowRight}{ArrowRight}{ArrowDown}{ArrowRight}");
+    await waitFor(() => expect(shares()).toEqual(["L1 14.2", "L2 30.1"]), { timeout: 3000 });
+    await waitFor(() => expect([share("L1").textContent, share("L2").textContent].join()).toMatch(/14\.2.*30\.1/));
+  });
+
+  it("keeps what was stepped when the page is left", async () => {
+    const { user, unmount } = await open();
+    share("L1").focus();
+    await user.keyboard("{ArrowRight}");
+    unmount();
+    await waitFor(() => expect(shares()).toEqual(["L1 14.1"]));
+  });
+
+  it("puts a step back on Escape and keeps nothing", async () => {
+    const { user } = await open();
+    share("L1").focus();
+    await user.keyboard("{ArrowRight}{Escape}");
+    await waitFor(() => expect(share("L1").textContent).toContain("14.0"));
+    expect(shares()).toEqual([]);
+  });
+
+  it("takes back what was done, by its word and by keys", async () => {
+    const { user } = await open();
+    share("L1").focus();
+    await user.keyboard("{ArrowRight}");
+    await user.click(await screen.findByRole("button", { name: "Undo" }, { timeout: 3000 }));
+    await waitFor(() => expect(wire.bodies("POST /api/trials/7/undo")).toHaveLength(1));
+    await waitFor(() => expect(share("L1").textContent).toContain("14.0"));
+  });
+
+  it("shows a refused edit in words and keeps the formula as it was", async () => {
+    const { user } = await open({
+      ...served(),
+      "POST /api/trials/7/edits": new Refusal("Beeswax at 60 % is above 40.", "edits[0].share", "Type 0 to 40."),
+    });
+    share("L1").focus();
+    await user.keyboard("{Enter}");
+    const field = await screen.findByRole<HTMLInputElement>("textbox", { name: /share of beeswax/i });
+    await retype(user, field, "60");
+    await user.keyboard("{Enter}");
+    expect((await screen.findAllByText(/Beeswax at 60 % is above 40\. Type 0 to 40\./)).length).toBeGreaterThan(0);
+  });
+
+  it("shows both versions when another window was quicker, and does the change again on top", async () => {
+    const routes = served();
+    const { user } = await open(routes);
+    routes["POST /api/trials/7/edits"]({
+      revision: 5,
+      edits: [{ kind: "set_share", line: "L2", share: "33" } as FormulaEdit],
+    });
+    share("L1").focus();
+    await user.keyboard("{ArrowRight}");
+    await user.click(await screen.findByRole("button", { name: /Keep yours/ }, { timeout: 3000 }));
+    await waitFor(() => expect(screen.queryByRole("button", { name: /Keep yours/ })).toBeNull());
+    expect(wire.bodies("POST /api/trials/7/edits").map((body) => (body as { revision: number }).revision)).toEqual([
+      5, 6,
+    ]);
+  });
+
+  it("says that nothing is lost while the server is away, and sends it when it is back", async () => {
+    const { user } = await open();
+    share("L1").focus();
+    wire.gone = true;
+    await user.keyboard("{ArrowRight}");
+    expect(await screen.findByText("Not kept yet: 1 change", undefined, { timeout: 3000 })).toBeTruthy();
+    expect(JSON.parse(localStorage.getItem("amber.outbox") ?? "[]")).toHaveLength(1);
+    wire.gone = false;
+    await outbox.flush();
+    await waitFor(() => expect(shares().at(-1)).toBe("L1 14.1"));
+  });
+
+  it("starts a new trial where a made one is changed", async () => {
+    const { user } = await open(served({ madeAt: "2026-06-01T08:00:00Z" as never }));
+    share("L1").focus();
+    await user.keyboard("{ArrowRight}");
+    expect(await screen.findByText(/has been made and stays as it is/, undefined, { timeout: 3000 })).toBeTruthy();
+    expect(shares()).toEqual([]);
+  });
+
+  it("opens a panel from the facts and closes it on Escape", async () => {
+    const { user } = await open();
+    await user.click(screen.getByRole("button", { name: "trial 2" }));
+    expect(await screen.findByText("Trials of Slipway Hand Balm")).toBeTruthy();
+    await user.keyboard("{Escape}");
+    await waitFor(() => expect(screen.queryByText("Trials of Slipway Hand Balm")).toBeNull());
+  });
+
+  it("tells the figures of what no ruler speaks of", async () => {
+    await open();
+    expect(await screen.findByText("litres of gas", { exact: false })).toBeTruthy();
+  });
+
+  it("forgets a trial that is not there any more", async () => {
+    localStorage.setItem("amber.bench.last", "7");
+    await show(
+      <Routes>
+        <Route path="/bench/:trial" element={<BenchPage />} />
+      </Routes>,
+      { "GET /api/trials/7": new Refusal("There is no such trial.", "", "Choose another.", 404) },
+      "/bench/7",
+    );
+    expect(await screen.findByText("There is no such trial. Choose another.")).toBeTruthy();
+    expect(where()).toBe("/bench/7");
+  });
+});

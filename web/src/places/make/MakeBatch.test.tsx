@@ -1,0 +1,266 @@
+import { screen, waitFor } from "@testing-library/react";
+import { Route, Routes } from "react-router";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { outbox } from "../../shell/outbox";
+import { house, inBrowser, Refusal, retype, show, where, wire } from "../../test/workshop";
+import { MakeBatch } from "./MakeBatch";
+
+inBrowser();
+
+const step = (id: string, kind: string, title: string, change: object = {}) => ({
+  id,
+  kind,
+  title,
+  text: `Do ${title}.`,
+  why: "Because.",
+  doneWhen: "it is done",
+  cautions: [],
+  line: null,
+  targetG: null,
+  toleranceG: null,
+  fromC: null,
+  toC: null,
+  waitMinutes: null,
+  ...change,
+});
+const steps = [
+  step("s1", "gather", "Gather", { cautions: [{ id: "hot", message: "Hot fat burns.", fix: "Water bath only." }] }),
+  step("s2", "weigh", "Beeswax", { targetG: 84, toleranceG: 0.8 }),
+  step("s3", "melt", "Melt", { fromC: 70, toC: 75 }),
+  step("s4", "finish", "Fill and count"),
+];
+
+/** A batch on the server: does what it is told, as far as the page can see. */
+function served(at = 0, answer: (command: { kind: string }) => unknown = () => null) {
+  const now = {
+    id: 9,
+    revision: 0,
+    atIndex: at,
+    potG: 0,
+    unit: "tin",
+    workroomC: 20,
+    humidityPercent: null,
+    colour: "#EEDDAA",
+    signedBy: "",
+    from: { formulaName: "Slipway Hand Balm", trialId: 7, trialNumber: 2, intent: "" },
+    said: { sentence: "", slumpC: 48, landmarks: [] },
+    deviations: [],
+    batch: {
+      lot: "SH-26-009",
+      steps,
+      atStep: steps[at]?.id,
+      done: [] as object[],
+      observations: [],
+      notes: "",
+      startedAt: "2026-06-11T08:00:00Z",
+      finishedAt: null,
+    },
+  };
+  return {
+    "GET /api/batches/9": () => structuredClone(now),
+    "POST /api/batches/9/commands": ({
+      command,
+    }: {
+      command: { kind: string; step?: string; weighedG?: number | null; temperatureC?: number | null };
+    }) => {
+      const refused = answer(command);
+      if (refused) return refused;
+      now.revision++;
+      const index = steps.findIndex((one) => one.id === command.step);
+      if (command.kind === "record_step") {
+        now.batch.done.push({
+          step: command.step,
+          doneAt: "2026-06-11T08:05:00Z",
+          weighedG: command.weighedG,
+          temperatureC: command.temperatureC,
+          note: null,
+        });
+        now.atIndex = Math.min(index + 1, steps.length - 1);
+      }
+      if (command.kind === "go_to_step") now.atIndex = index;
+      return structuredClone(now);
+    },
+  };
+}
+
+const open = (routes: Record<string, unknown> = served()) =>
+  show(
+    <Routes>
+      <Route path="/make/:batch" element={<MakeBatch />} />
+      <Route path="*" element={<p>elsewhere</p>} />
+    </Routes>,
+    routes,
+    "/make/9",
+  );
+const commands = () =>
+  wire.bodies("POST /api/batches/9/commands").map((body) => (body as { command: Record<string, unknown> }).command);
+const next = () => screen.getByRole("button", { name: /^(Next|Finish)/ });
+const weight = () => screen.getByLabelText<HTMLInputElement>(/^Weight of Beeswax/);
+
+describe("making a batch", () => {
+  // A touch just after a change of step counts for nothing; here every look at the clock is a second later.
+  let clock = 0;
+  beforeEach(() => {
+    vi.spyOn(performance, "now").mockImplementation(() => (clock += 1000));
+  });
+  afterEach(() => {
+    vi.restoreAllMocks();
+    expect(outbox.waiting()).toEqual([]);
+  });
+
+  it("shows one step with what can hurt, and puts it down before the next", async () => {
+    const { user } = await open();
+    expect(await screen.findByText("Hot fat burns.")).toBeTruthy();
+    expect(screen.getByRole("heading", { level: 1 }).textContent).toBe("Step 1 of 4");
+    await user.click(next());
+    expect(await screen.findByText("Weigh 1 of 1")).toBeTruthy();
+    await waitFor(() =>
+      expect(commands()).toEqual([{ kind: "record_step", step: "s1", weighedG: null, temperatureC: null, note: null }]),
+    );
+  });
+
+  it("takes a weight that is right at once", async () => {
+    const { user } = await open(served(1));
+    await user.type(await screen.findByLabelText(/^Weight of Beeswax/), "84,3");
+    expect(screen.getByText("Right")).toBeTruthy();
+    await user.keyboard("{Enter}");
+    expect(await screen.findByText("Do Melt.")).toBeTruthy();
+    await waitFor(() =>
+      expect(commands().at(-1)).toMatchObject({ kind: "record_step", step: "s2", weighedG: 84.3, note: null }),
+    );
+  });
+
+  it("reads ounces where the house weighs in ounces", async () => {
+    const { user } = await open({
+      ...served(1),
+      "GET /api/house": {
+        ...house,
+        house: { ...house.house, workshop: { ...house.house.workshop, weight: "ounces" } },
+      },
+    });
+    await user.type(await screen.findByLabelText("Weight of Beeswax in oz"), "2.96");
+    await user.keyboard("{Enter}");
+    await waitFor(() => expect(commands().at(-1)?.weighedG).toBeCloseTo(83.915, 2));
+  });
+
+  it("asks once before it keeps too little", async () => {
+    const { user } = await open(served(1));
+    await user.type(await screen.findByLabelText(/^Weight of Beeswax/), "80");
+    await user.keyboard("{Enter}");
+    expect(screen.getByRole("alert").textContent).toContain("Keep 80.0");
+    expect(screen.getByRole("alert").textContent).toContain("4.0");
+    expect(commands()).toEqual([]);
+    await user.keyboard("{Enter}");
+    await waitFor(() => expect(commands()).toMatchObject([{ weighedG: 80, note: "kept short" }]));
+  });
+
+  it("offers to scale the rest or to keep what was poured over", async () => {
+    const choices = { overG: 6, rescaledTotalG: 642.9, topUps: [{}], keepSays: "15 % beeswax" };
+    const { user } = await open({ ...served(1), "POST /api/batches/9/over-pour": choices });
+    await user.type(await screen.findByLabelText(/^Weight of Beeswax/), "90");
+    await user.keyboard("{Enter}");
+    expect(await screen.findByText(/6.0.* over\./)).toBeTruthy();
+    expect(commands()).toEqual([]);
+    await user.click(screen.getByRole("button", { name: /Scale the rest up to 642.9.*topping up 1 line/ }));
+    await waitFor(() => expect(commands().at(-1)).toEqual({ kind: "rescale_pot", step: "s2", weighedG: 90 }));
+    await user.click(screen.getByRole("button", { name: "Keep it: 15 % beeswax" }));
+    await waitFor(() => expect(commands().at(-1)).toMatchObject({ weighedG: 90, note: "poured over and kept" }));
+  });
+
+  it.each([
+    ["much", "“much” is not a weight"],
+    ["-4", "“-4” is not a weight"],
+    ["", "Type what the scale shows for beeswax"],
+  ])("names the slip “%s” and stays at the step", async (text, says) => {
+    const { user } = await open(served(1));
+    await retype(user, await screen.findByLabelText(/^Weight of Beeswax/), text);
+    await user.click(next());
+    expect(screen.getByRole("alert").textContent).toContain(says);
+    expect(weight().value).toBe(text);
+    expect(commands()).toEqual([]);
+  });
+
+  it("takes a temperature beside a step that wants one, and none too", async () => {
+    const { user } = await open(served(2));
+    const field = await screen.findByLabelText<HTMLInputElement>(/^Temperature in/);
+    await user.type(field, "hot");
+    await user.click(next());
+    expect(screen.getByRole("alert").textContent).toContain("“hot” is not a temperature");
+    await retype(user, field, "72,5");
+    await user.click(next());
+    await waitFor(() => expect(commands()).toMatchObject([{ step: "s3", temperatureC: 72.5, weighedG: null }]));
+  });
+
+  it("types by the keys on the glass, and wipes it", async () => {
+    const { user } = await open(served(1));
+    await screen.findByLabelText(/^Weight of Beeswax/);
+    for (const name of ["8", "4", "1", "delete"]) await user.click(screen.getByRole("button", { name }));
+    expect(weight().value).toBe("84");
+    await user.click(screen.getByRole("button", { name: "Wipe the glass" }));
+    expect(screen.getByText(/Touch sleeps for 8 s/)).toBeTruthy();
+    await user.click(next());
+    expect(commands()).toEqual([]);
+  });
+
+  it("goes back, keeps the number that was typed there, and comes forward again", async () => {
+    const { user } = await open(served(1));
+    await user.type(await screen.findByLabelText(/^Weight of Beeswax/), "84");
+    await user.keyboard("{Enter}");
+    await screen.findByText("Do Melt.");
+    await user.click(screen.getByRole("button", { name: "Back" }));
+    await waitFor(() => expect(weight().value).toBe("84.0"));
+    expect(commands().at(-1)).toEqual({ kind: "go_to_step", step: "s2" });
+  });
+
+  it("comes back to the step with its words when the server refuses it", async () => {
+    const { user } = await open(
+      served(1, (command) =>
+        command.kind === "record_step"
+          ? new Refusal("The batch is finished.", "command", "Look in the logbook.", 409)
+          : null,
+      ),
+    );
+    await user.type(await screen.findByLabelText(/^Weight of Beeswax/), "84");
+    await user.keyboard("{Enter}");
+    expect(await screen.findByText("The batch is finished. Look in the logbook.")).toBeTruthy();
+    expect(weight()).toBeTruthy();
+  });
+
+  it("asks for a count at the end, and goes to the logbook when it is there", async () => {
+    const { user } = await open(served(3));
+    const count = await screen.findByLabelText(/How many tins/);
+    for (const slip of ["lots", "2.5"]) {
+      await retype(user, count, slip);
+      await user.click(next());
+      expect(screen.getByRole("alert").textContent).toContain(`“${slip}” is not a count`);
+    }
+    await retype(user, count, "12");
+    await user.type(screen.getByLabelText("Notes"), "poured well");
+    await user.click(next());
+    await waitFor(() => expect(where()).toBe("/logbook/9"));
+    expect(commands().at(-1)).toEqual({ kind: "finish", units: 12, notes: "poured well" });
+  });
+
+  it("stays at the end when finishing is refused, with count and notes", async () => {
+    const { user } = await open(
+      served(3, (command) =>
+        command.kind === "finish" ? new Refusal("12,000 tins cannot be.", "command.units", "Type 0 to 5000.") : null,
+      ),
+    );
+    await user.type(await screen.findByLabelText(/How many tins/), "12000");
+    await user.click(next());
+    expect(await screen.findByText("12,000 tins cannot be. Type 0 to 5000.")).toBeTruthy();
+    expect(screen.getByLabelText<HTMLInputElement>(/How many tins/).value).toBe("12000");
+  });
+
+  it("can be given up while nothing is weighed", async () => {
+    const { user } = await open({ ...served(), "DELETE /api/batches/9": {} });
+    await user.click(await screen.findByRole("button", { name: "Not today" }));
+    await waitFor(() => expect(where()).toBe("/bench/7"));
+  });
+
+  it("says why there is no such batch", async () => {
+    await open({ "GET /api/batches/9": new Refusal("There is no such batch.", "", "Look in the logbook.", 404) });
+    expect(await screen.findByText("There is no such batch. Look in the logbook.")).toBeTruthy();
+  });
+});
