@@ -110,9 +110,9 @@ internal static class ColourCalculations
             throw Fields.OutOfRange("base", paint.Base.Id, "a fat or an oil");
         }
 
-        if (paint.State == "molten")
+        if (paint.State == PaintState.Molten)
         {
-            throw Fields.OutOfRange("state", paint.State, "set");
+            throw Fields.OutOfRange("state", AmberJson.Word(paint.State), "set");
         }
 
         return FilmCover.Of(paint, Colourants(fields), fields.Number("thicknessUm", 1, 5000));
@@ -141,7 +141,7 @@ internal static class ColourCalculations
         {
             throw paint.Base.Family == "oil"
                 ? Fields.OutOfRange("base", paint.Base.Id, "a fat, a powder or a salt")
-                : Fields.OutOfRange("state", paint.State, "set");
+                : Fields.OutOfRange("state", AmberJson.Word(paint.State), "set");
         }
 
         var target = Hex(fields, "target");
@@ -217,13 +217,13 @@ internal static class ColourCalculations
     {
         var product = fields.Known("base", key => MaterialNames.Find(key, ColourBase.All, material => material.Keys.Base));
         var overrun = fields.Number("overrunPct", 0, 300, 0);
-        var state = fields.Word("state", Paint.States, "set");
-        if (overrun > 0 && (product.Family != "fat" || state == "molten"))
+        var state = fields.Choice("state", PaintState.Set);
+        if (overrun > 0 && (product.Family != "fat" || state == PaintState.Molten))
         {
             throw Fields.OutOfRange("overrunPct", overrun, "0: only a set fat holds air");
         }
 
-        if ((state == "molten" && product.Family != "fat") || (state == "wet" && product.Family is "fat" or "oil"))
+        if ((state == PaintState.Molten && product.Family != "fat") || (state == PaintState.Wet && product.Family is "fat" or "oil"))
         {
             throw Fields.OutOfRange("state", state, product.Family == "fat" ? "set or molten" : "a state that fits the base");
         }

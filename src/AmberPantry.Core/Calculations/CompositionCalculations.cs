@@ -63,7 +63,7 @@ internal static class CompositionCalculations
             ActiveMatter.Of(fields.Number("wantedActivePercent", 0, 100), fields.Above("activeFraction", 0, 1))
         ),
         new(Topic, "premix", "A pre-dilution that the scale can see.", """{"targetG": 0.4, "scaleG": 0.1, "partsOfOil": 9}""", fields =>
-            Premix.Of(fields.Above("targetG", 0), fields.Above("scaleG", 0), fields.Number("partsOfOil", 1, 99, 9))
+            Premix.Of(fields.Above("targetG", 0, 1e6), fields.Above("scaleG", 0, 1e6), fields.Number("partsOfOil", 1, 99, 9))
         ),
     ];
 

@@ -1,5 +1,18 @@
 namespace AmberPantry.Core.Science.Colour;
 
+/// <summary>How a product is looked at.</summary>
+public enum PaintState
+{
+    /// <summary>As it stands.</summary>
+    Set,
+
+    /// <summary>Of fats.</summary>
+    Molten,
+
+    /// <summary>Of powders and salts.</summary>
+    Wet,
+}
+
 /// <summary>A base made ready to be coloured: its air, its state, how well pigments are worked in.</summary>
 /// <remarks>Two-constant mixing, additive by mass (Kubelka and Munk 1931); the file's values are apparent, without surface gloss.</remarks>
 public sealed class Paint
@@ -14,8 +27,6 @@ public sealed class Paint
             ["dry_mixed"] = 0.35,
             ["dry_ground"] = 0.70,
         };
-
-    public static IReadOnlyList<string> States { get; } = ["set", "molten", "wet"];
 
     /// <summary>Scattering of air bubbles, 1/mm.</summary>
     private const double AirScatter = 25;
@@ -32,15 +43,14 @@ public sealed class Paint
     private readonly double dispersed;
     private readonly double pathMm;
 
-    /// <param name="state">"molten" for fats, "wet" for powders and salts, else as it stands.</param>
     /// <param name="overrunPct">Air, percent of the unaerated volume; set fats only.</param>
     /// <param name="pathMm">Depth looked through, for oils and melts, mm.</param>
-    public Paint(ColourBase product, double overrunPct = 0, string state = "set", string? dispersion = null, double? pathMm = null)
+    public Paint(ColourBase product, double overrunPct = 0, PaintState state = PaintState.Set, string? dispersion = null, double? pathMm = null)
     {
         Base = product;
         State = state;
         IsGrain = product.Family is "powder" or "salt";
-        IsLayer = product.Family == "oil" || state == "molten";
+        IsLayer = product.Family == "oil" || state == PaintState.Molten;
         var air = overrunPct / (100 + overrunPct);
         baseShare = product.Family == "fat" ? 1 - air : 1;
         colourShare =
@@ -49,8 +59,8 @@ public sealed class Paint
             : 1;
         scatterKept = state switch
         {
-            "molten" => 0.01,
-            "wet" => 0.25,
+            PaintState.Molten => 0.01,
+            PaintState.Wet => 0.25,
             _ => 1,
         };
         airScatter = AirScatter * air * (1 - air);
@@ -60,7 +70,7 @@ public sealed class Paint
 
     public ColourBase Base { get; }
 
-    public string State { get; }
+    public PaintState State { get; }
 
     public bool IsGrain { get; }
 

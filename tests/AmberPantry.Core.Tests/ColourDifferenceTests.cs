@@ -1,0 +1,81 @@
+using AmberPantry.Core.Science.Colour;
+
+namespace AmberPantry.Core.Tests;
+
+/// <summary>CIEDE2000 on the pairs that Sharma, Wu and Dalal (2005) publish for checking it, and what hangs on it.</summary>
+public class ColourDifferenceTests
+{
+    [Theory]
+    [InlineData(50, 2.6772, -79.7751, 50, 0, -82.7485, 2.0425)]
+    [InlineData(50, 3.1571, -77.2803, 50, 0, -82.7485, 2.8615)]
+    [InlineData(50, 2.8361, -74.0200, 50, 0, -82.7485, 3.4412)]
+    [InlineData(50, -1.3802, -84.2814, 50, 0, -82.7485, 1.0000)]
+    [InlineData(50, -1.1848, -84.8006, 50, 0, -82.7485, 1.0000)]
+    [InlineData(50, -0.9009, -85.5211, 50, 0, -82.7485, 1.0000)]
+    [InlineData(50, 0, 0, 50, -1, 2, 2.3669)]
+    [InlineData(50, -1, 2, 50, 0, 0, 2.3669)]
+    [InlineData(50, 2.4900, -0.0010, 50, -2.4900, 0.0009, 7.1792)]
+    [InlineData(50, 2.4900, -0.0010, 50, -2.4900, 0.0010, 7.1792)]
+    [InlineData(50, 2.4900, -0.0010, 50, -2.4900, 0.0011, 7.2195)]
+    [InlineData(50, 2.4900, -0.0010, 50, -2.4900, 0.0012, 7.2195)]
+    [InlineData(50, -0.0010, 2.4900, 50, 0.0009, -2.4900, 4.8045)]
+    [InlineData(50, -0.0010, 2.4900, 50, 0.0010, -2.4900, 4.8045)]
+    [InlineData(50, -0.0010, 2.4900, 50, 0.0011, -2.4900, 4.7461)]
+    [InlineData(50, 2.5, 0, 50, 0, -2.5, 4.3065)]
+    [InlineData(50, 2.5, 0, 73, 25, -18, 27.1492)]
+    [InlineData(50, 2.5, 0, 61, -5, 29, 22.8977)]
+    [InlineData(50, 2.5, 0, 56, -27, -3, 31.9030)]
+    [InlineData(50, 2.5, 0, 58, 24, 15, 19.4535)]
+    [InlineData(50, 2.5, 0, 50, 3.1736, 0.5854, 1.0000)]
+    [InlineData(50, 2.5, 0, 50, 3.2972, 0, 1.0000)]
+    [InlineData(50, 2.5, 0, 50, 1.8634, 0.5757, 1.0000)]
+    [InlineData(50, 2.5, 0, 50, 3.2592, 0.3350, 1.0000)]
+    [InlineData(60.2574, -34.0099, 36.2677, 60.4626, -34.1751, 39.4387, 1.2644)]
+    [InlineData(63.0109, -31.0961, -5.8663, 62.8187, -29.7946, -4.0864, 1.2630)]
+    [InlineData(61.2901, 3.7196, -5.3901, 61.4292, 2.2480, -4.9620, 1.8731)]
+    [InlineData(35.0831, -44.1164, 3.7933, 35.0232, -40.0716, 1.5901, 1.8645)]
+    [InlineData(22.7233, 20.0904, -46.6940, 23.0331, 14.9730, -42.5619, 2.0373)]
+    [InlineData(36.4612, 47.8580, 18.3852, 36.2715, 50.5065, 21.2231, 1.4146)]
+    [InlineData(90.8027, -2.0831, 1.4410, 91.1528, -1.6435, 0.0447, 1.4441)]
+    [InlineData(90.9257, -0.5406, -0.9208, 88.6381, -0.8985, -0.7239, 1.5381)]
+    [InlineData(6.7747, -0.2908, -2.4247, 5.8714, -0.0985, -2.2286, 0.6377)]
+    [InlineData(2.0776, 0.0795, -1.1350, 0.9033, -0.0636, -0.5514, 0.9082)]
+    public void ThePublishedPairsComeOut(double l1, double a1, double b1, double l2, double a2, double b2, double expected)
+    {
+        Lab one = new(l1, a1, b1),
+            two = new(l2, a2, b2);
+        Assert.Equal(expected, Lab.DeltaE00(one, two), 4);
+        Assert.Equal(expected, Lab.DeltaE00(two, one), 4);
+    }
+
+    [Theory]
+    [InlineData(0.99, ShadeMatch.Same)]
+    [InlineData(1, ShadeMatch.Match)]
+    [InlineData(1.99, ShadeMatch.Match)]
+    [InlineData(2, ShadeMatch.Close)]
+    [InlineData(5, ShadeMatch.Related)]
+    [InlineData(2 - 1e-12, ShadeMatch.Close)]
+    [InlineData(10, ShadeMatch.Different)]
+    public void ADifferenceHasItsWord(double delta, ShadeMatch word) => Assert.Equal(word, ColourMatch.Of(delta).Match);
+
+    [Fact]
+    public void WhiteBlackAndGreyHaveNoHue()
+    {
+        foreach (var grey in new[] { 0.0, 0.18, 0.5, 1.0 })
+        {
+            var lab = Lab.FromLinear([grey, grey, grey]);
+            Assert.Equal(Hue.Neutral, lab.HueWord);
+            Assert.InRange(lab.Chroma, 0, 0.01);
+        }
+
+        Assert.Equal(100, Lab.FromLinear([1, 1, 1]).L, 2);
+        Assert.Equal(0, Lab.FromLinear([0, 0, 0]).L, 6);
+    }
+
+    [Theory]
+    [InlineData(1, 0, 0, Hue.Red)]
+    [InlineData(1, 1, 0, Hue.Yellow)]
+    [InlineData(0, 1, 0, Hue.Green)]
+    [InlineData(0, 0, 1, Hue.Blue)]
+    public void AScreensOwnColoursHaveTheirNames(double r, double g, double b, Hue hue) => Assert.Equal(hue, Lab.FromLinear([r, g, b]).HueWord);
+}
