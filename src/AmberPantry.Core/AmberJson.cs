@@ -20,6 +20,7 @@ public static class AmberJson
         options.NumberHandling = JsonNumberHandling.Strict;
         options.AllowOutOfOrderMetadataProperties = true;
         options.RespectNullableAnnotations = true;
+        options.RespectRequiredConstructorParameters = true;
         return options;
     }
 }

@@ -60,4 +60,4 @@ public sealed record Trade(string From, string ToMaterial, decimal Percent) : Fo
 
 public sealed record SetBatch(BatchSize Batch) : FormulaEdit;
 
-public sealed record SetPour(double? PourC) : FormulaEdit;
+public sealed record SetPour(double? PourC = null) : FormulaEdit;

@@ -125,7 +125,7 @@ public sealed class FormulaEditor(MaterialShelf shelf)
 
     private Formula Add(Formula formula, AddLine add)
     {
-        var material = shelf.Get(add.Material, "material");
+        var material = shelf.Named(add.Material, "material");
         Deny(formula, material, material.UsualPhase);
         if (formula.Lines.Count >= Formula.MostLines)
         {
@@ -158,7 +158,7 @@ public sealed class FormulaEditor(MaterialShelf shelf)
     private Formula Swap(Formula formula, SwapMaterial swap)
     {
         var line = formula.Line(swap.Line);
-        var material = shelf.Get(swap.Material, "material");
+        var material = shelf.Named(swap.Material, "material");
         if (material.Id == line.Material)
         {
             return formula;
@@ -226,7 +226,7 @@ public sealed class FormulaEditor(MaterialShelf shelf)
             throw new Refusal(Codes.Range, "percent", trade.Percent, $"{Name(giver)} has {Show(giver.Percent)} % to give.", "Trade less.");
         }
 
-        var material = shelf.Get(trade.ToMaterial, "material");
+        var material = shelf.Named(trade.ToMaterial, "material");
         var to = formula.Lines.FirstOrDefault(line => line.Material == material.Id);
         if (to?.Id == giver.Id)
         {

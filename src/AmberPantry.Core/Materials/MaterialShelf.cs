@@ -42,6 +42,11 @@ public sealed class MaterialShelf
 
     public Material? Find(string id) => byId.GetValueOrDefault(id.Trim());
 
+    /// <summary>A material by its key or by what the maker calls it. A formula keeps the key.</summary>
+    /// <exception cref="Refusal">E_UNKNOWN_ID with the field given and the nearest known name.</exception>
+    public Material Named(string name, string field) =>
+        Find(name) ?? All.FirstOrDefault(material => material.MyNames.Contains(name.Trim(), StringComparer.OrdinalIgnoreCase)) ?? Get(name, field);
+
     /// <exception cref="Refusal">E_UNKNOWN_ID with the field given and the nearest known name.</exception>
     public Material Get(string id, string field)
     {

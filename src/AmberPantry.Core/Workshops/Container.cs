@@ -3,7 +3,7 @@ namespace AmberPantry.Core.Workshops;
 /// <summary>Something a product is filled into.</summary>
 /// <param name="Unit">Word for one of them, such as "tin".</param>
 /// <param name="Millilitres">Brimful volume.</param>
-public sealed record Container(string Id, string Name, string Unit, double Millilitres, decimal? Price, bool IsPlastic = false)
+public sealed record Container(string Id, string Name, string Unit, double Millilitres, decimal? Price = null, bool IsPlastic = false)
 {
     private const int LongestName = 80;
     private const int LongestUnit = 30;

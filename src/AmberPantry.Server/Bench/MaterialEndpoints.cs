@@ -80,7 +80,7 @@ public static class MaterialEndpoints
 
     private static async Task<MaterialView> Call(CallMaterial call, PantryDb db, WorkshopKeeper keeper)
     {
-        var material = keeper.Shelf.Get(call.Material, "material");
+        var material = keeper.Shelf.Named(call.Material, "material");
         var names = call.Names.Select(name => name.Trim()).Where(name => name.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase).ToArray();
         if (names.Length > MostNames)
         {
@@ -94,6 +94,23 @@ public static class MaterialEndpoints
 
         await db.Command(async () =>
         {
+            var others = await db.MyNames.AsNoTracking().Where(row => row.Material != material.Id).ToListAsync();
+            foreach (var (name, i) in names.Select((name, i) => (name, i)))
+            {
+                var other = keeper.Shelf.Find(name)
+                    ?? keeper.Shelf.Find(others.Find(row => string.Equals(row.Name, name, StringComparison.OrdinalIgnoreCase))?.Material ?? "");
+                if (other is not null && other.Id != material.Id)
+                {
+                    throw new Refusal(
+                        Codes.Twice,
+                        $"names[{i}]",
+                        name,
+                        $"“{name}” means {other.Name} already.",
+                        "Choose another name, or take it away there."
+                    );
+                }
+            }
+
             await db.MyNames.Where(row => row.Material == material.Id).ExecuteDeleteAsync();
             db.MyNames.AddRange(names.Select(name => new MyNameRow { Material = material.Id, Name = name }));
             return true;

@@ -23,7 +23,7 @@ public sealed record ForkTrial(string Intent, IReadOnlyList<FormulaEdit>? Edits 
 
 public sealed record StepTrial(int Revision, Guid? Command = null);
 
-public sealed record SetFindingAside(string Finding, string Reason, double? Value);
+public sealed record SetFindingAside(string Finding, string Reason, double? Value = null);
 
 /// <summary>One trial on the bench: every change is kept at once.</summary>
 public static class TrialEndpoints

@@ -204,9 +204,19 @@ public sealed partial class Refusals(AmberOptions options, ILogger<Refusals> log
             );
     }
 
+    /// <summary>What the reader calls members that must be there.</summary>
+    [System.Text.RegularExpressions.GeneratedRegex("missing required properties including: '([^']+)'")]
+    private static partial System.Text.RegularExpressions.Regex Lacking();
+
     private static ProblemDetails Unread(int status, JsonException json)
     {
         var field = json.Path?.TrimStart('$', '.') ?? "";
+        if (Lacking().Match(json.Message) is { Success: true } lacking)
+        {
+            var missing = $"{field}{(field.Length > 0 ? "." : "")}{lacking.Groups[1].Value}";
+            return Problem(status, Codes.Missing, $"The request lacks {missing}.", missing, null, "Fill it as the API description says.");
+        }
+
         return Problem(
             status,
             field.Length == 0 ? Codes.NotADocument : Codes.NotANumber,

@@ -5,7 +5,7 @@ using AmberPantry.Server.House;
 
 namespace AmberPantry.Server.Today;
 
-public sealed record RoomReading(double WorkroomC, double? HumidityPercent);
+public sealed record RoomReading(double WorkroomC, double? HumidityPercent = null);
 
 /// <param name="Temperatures">By landmark id, °C.</param>
 public sealed record TomorrowTemperatures(IReadOnlyDictionary<string, double> Temperatures);

@@ -3179,7 +3179,7 @@ export interface components {
              */
             millilitres: number;
             /** Format: double */
-            price: null | number;
+            price?: null | number;
             /** @default false */
             isPlastic?: boolean;
         };
@@ -3535,7 +3535,7 @@ export interface components {
             /** @enum {string} */
             kind?: "set_pour";
             /** Format: double */
-            pourC: null | number;
+            pourC?: null | number;
         };
         /** @description Gives a line a new share, typed as the maker types it: "12,5", "1/8", "75 g". */
         FormulaEditSetShare: {
@@ -4288,7 +4288,7 @@ export interface components {
             /** Format: double */
             workroomC: number;
             /** Format: double */
-            humidityPercent: null | number;
+            humidityPercent?: null | number;
         };
         /** @description The room as last read. */
         RoomView: {
@@ -4429,7 +4429,7 @@ export interface components {
             finding: string;
             reason: string;
             /** Format: double */
-            value: null | number;
+            value?: null | number;
         };
         SettingNow: {
             /** Format: int32 */
