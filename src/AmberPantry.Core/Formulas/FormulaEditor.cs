@@ -126,16 +126,17 @@ public sealed class FormulaEditor(MaterialShelf shelf)
     private Formula Add(Formula formula, AddLine add)
     {
         var material = shelf.Named(add.Material, "material");
-        Deny(formula, material, material.UsualPhase);
+        var phase = LinePhase.Of(formula.Family, material);
+        Deny(formula, material, phase);
         if (formula.Lines.Count >= Formula.MostLines)
         {
             throw new Refusal(Codes.Range, "lines", formula.Lines.Count, $"A trial holds at most {Formula.MostLines} lines.", "Remove a line first.");
         }
 
         var percent = formula.Lines.Count == 0 ? 100m : ShareText.Parse(add.Share, formula.Batch.Grams, "percent");
-        var line = new FormulaLine(NewId(formula), material.Id, 0, material.UsualPhase);
+        var line = new FormulaLine(NewId(formula), material.Id, 0, phase);
         var rest = formula.Lines.Count == 0 || percent == 0 ? formula : GiveWay(formula, null, percent, add.GivesWay, line);
-        var at = Math.Clamp(add.At ?? EndOfPhase(formula, material.UsualPhase), 0, formula.Lines.Count);
+        var at = Math.Clamp(add.At ?? EndOfPhase(formula, phase), 0, formula.Lines.Count);
         return rest with { Lines = [.. rest.Lines.Take(at), line with { Percent = percent }, .. rest.Lines.Skip(at)] };
     }
 
@@ -245,9 +246,10 @@ public sealed class FormulaEditor(MaterialShelf shelf)
             return Replace(given, to with { Percent = to.Percent + trade.Percent });
         }
 
-        var line = new FormulaLine(NewId(formula), material.Id, trade.Percent, material.UsualPhase);
+        var phase = LinePhase.Of(formula.Family, material);
+        var line = new FormulaLine(NewId(formula), material.Id, trade.Percent, phase);
         var sameRole = given.Lines.ToList().FindLastIndex(other => Material(other).Role == material.Role);
-        var at = sameRole >= 0 ? sameRole + 1 : EndOfPhase(given, material.UsualPhase);
+        var at = sameRole >= 0 ? sameRole + 1 : EndOfPhase(given, phase);
         return given with { Lines = [.. given.Lines.Take(at), line, .. given.Lines.Skip(at)] };
     }
 
@@ -265,8 +267,13 @@ public sealed class FormulaEditor(MaterialShelf shelf)
         }
     }
 
-    private static int EndOfPhase(Formula formula, Phase phase) =>
-        phase == Phase.CoolDown ? formula.Lines.Count : formula.Lines.TakeWhile(line => line.Phase == Phase.Melt).Count();
+    private static int EndOfPhase(Formula formula, Phase phase)
+    {
+        var last = formula.Lines.ToList().FindLastIndex(line => line.Phase == phase);
+        return phase == Phase.CoolDown ? formula.Lines.Count
+            : last >= 0 ? last + 1
+            : formula.Lines.TakeWhile(line => line.Phase == Phase.Melt).Count();
+    }
 
     private static string NewId(Formula formula) =>
         $"L{1 + formula.Lines.Select(line => line.Id.StartsWith('L') && int.TryParse(line.Id.AsSpan(1), out var n) ? n : 0).DefaultIfEmpty(0).Max()}";

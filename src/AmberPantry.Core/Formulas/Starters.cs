@@ -17,7 +17,7 @@ public static class Starters
                     (part, i) =>
                     {
                         var material = shelf.Preferred(part.Material);
-                        return new FormulaLine($"L{i + 1}", material.Id, part.Percent, material.UsualPhase);
+                        return new FormulaLine($"L{i + 1}", material.Id, part.Percent, LinePhase.Of(family.Family, material));
                     }
                 ),
             ],

@@ -76,9 +76,9 @@ public sealed record BathPart(BathReading? Reading, IReadOnlyList<ExplainStep> S
 
         if (bath.Balance is { } balance)
         {
-            yield return new("mol of acid in 100 g", subject.BathMix.AcidMol, "mol", "molar masses");
-            yield return new("mol of base in 100 g", subject.BathMix.BaseMol, "mol", "molar masses");
-            yield return new("litres of gas from 100 g at 25 °C", balance.Co2L, "l", "ideal gas");
+            yield return new("of acid in 100 g", subject.BathMix.AcidMol, "mol", "molar masses");
+            yield return new("of base in 100 g", subject.BathMix.BaseMol, "mol", "molar masses");
+            yield return new("of gas from 100 g at 25 °C", balance.Co2L, "l", "ideal gas");
             yield return new(
                 "of 100 is the fizz; 100 is the neutral citric mix",
                 balance.FizzIndex,
@@ -99,12 +99,7 @@ public sealed record BathPart(BathReading? Reading, IReadOnlyList<ExplainStep> S
 
         if (bath.Air.CrhMixPct is { } crh)
         {
-            yield return new(
-                "humidity at which the mix begins to dissolve in its own moisture",
-                crh,
-                "%",
-                "critical humidity of each salt, after Ross (1975)"
-            );
+            yield return new("of humidity dissolve the mix in its own moisture", crh, "%", "critical humidity of each salt, after Ross (1975)");
         }
     }
 }

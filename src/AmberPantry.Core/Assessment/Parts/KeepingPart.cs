@@ -131,6 +131,6 @@ public sealed record KeepingPart(Keeping Oils, Preservation Preservation, Waterl
         );
         yield return new("times longer with the tocopherols there and added", keeping.Ef, "", "gain fitted to common practice");
         yield return new("times faster than at 20 °C", keeping.TempFactor, "", "rates double for each 10 °C");
-        yield return new($"months, bound by {Wording.Said(keeping.LimitedBy)}", keeping.Months, "months", "a keeping test decides");
+        yield return new($"bound by {Wording.Said(keeping.LimitedBy)}", keeping.Months, "months", "a keeping test decides");
     }
 }

@@ -51,7 +51,7 @@ public sealed record PowderPart(OilBudget? Budget, PowderInFat? InFat, IReadOnly
     {
         if (reading.Budget is { } budget)
         {
-            yield return new("grams of oil make a putty of these powders", budget.CapacityG, "g", "oil absorption by rub-out (ISO 787-5)");
+            yield return new("of oil make a putty of these powders", budget.CapacityG, "g", "oil absorption by rub-out (ISO 787-5)");
             yield return new("of that is in it", 100 * budget.S, "%", "load");
             yield return new(
                 "is how full the room between the grains is; 1 is the putty, loose below 0.12",

@@ -13,7 +13,7 @@ describe("figures", () => {
   ])("%d reads %s", (value, text) => expect(figure(value)).toBe(text));
 
   it("tells the parts that were asked and say something, in the order asked", () => {
-    const step = { says: "litres of gas", value: 5, unit: "l", source: "ideal gas" };
+    const step = { says: "of gas", value: 5, unit: "l", source: "ideal gas" };
     const parts = {
       bath: { reading: null, steps: [step] },
       powder: { steps: [] },

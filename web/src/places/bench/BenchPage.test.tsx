@@ -25,7 +25,7 @@ function served(change: Partial<Trial> = {}) {
   now.content.family = "fizzy";
   const told = { undo: "beeswax 14 → 15 %" };
   const figures = {
-    bath: { reading: null, steps: [{ says: "litres of gas", value: 5, unit: "l", source: "ideal gas" }] },
+    bath: { reading: null, steps: [{ says: "of gas from 100 g", value: 5, unit: "l", source: "ideal gas" }] },
   };
   return {
     "GET /api/families": [{ family: "fizzy", name: "fizzy", instruments: ["bath"] }],
@@ -173,7 +173,7 @@ describe("the bench's page", () => {
 
   it("tells the figures of what no ruler speaks of", async () => {
     await open();
-    expect(await screen.findByText("litres of gas", { exact: false })).toBeTruthy();
+    expect(await screen.findByText("of gas from 100 g", { exact: false })).toBeTruthy();
   });
 
   it("forgets a trial that is not there any more", async () => {
