@@ -150,8 +150,8 @@ function Work({ work, onWork, onError }: WorkProps) {
   return (
     <div className="copy-preview">
       <p>
-        <b>{sum("new")}</b> new, <b>{sum("changed")}</b> changed, <b>{sum("same")}</b> the same. Nothing has been
-        changed yet.
+        <b>{sum("new")}</b> new, <b>{sum("changed")}</b> changed, <b>{sum("same")}</b> the same.{" "}
+        {touched.length > 0 ? "Nothing has been changed yet." : "All of it is here already."}
       </p>
       <ul>
         {touched.map((count) => (
@@ -162,9 +162,11 @@ function Work({ work, onWork, onError }: WorkProps) {
         ))}
       </ul>
       <div className="button-row">
-        <Button type="primary" disabled={touched.length === 0} onClick={trying(() => api.keepCopy(work.id))}>
-          Take it all in
-        </Button>
+        {touched.length > 0 && (
+          <Button type="primary" onClick={trying(() => api.keepCopy(work.id))}>
+            Take it all in
+          </Button>
+        )}
         <Button onClick={leave}>Leave it</Button>
       </div>
     </div>
