@@ -374,4 +374,12 @@ public class SciencePropertyTests
     }
 
     private static BalancePart Part(string name, double min, double max) => new(MaterialNames.Named(name)!, min, max);
+
+    /// <summary>One unit is 0.3 µg of retinol: pure retinol holds 3.33 million in a gram.</summary>
+    [Theory]
+    [InlineData(0.5, 1_000_000, 0.15)]
+    [InlineData(1, 1_700_000, 0.51)]
+    [InlineData(0, 1_000_000, 0)]
+    public void UnitsOfVitaminABecomeRetinol(double rawPercent, double unitsPerGram, double percent) =>
+        Assert.Equal(percent, RetinolEquivalent.Of(rawPercent, unitsPerGram).Percent, 9);
 }

@@ -62,6 +62,9 @@ internal static class CompositionCalculations
         new(Topic, "active", "Raw material for a wanted active level.", """{"wantedActivePercent": 2, "activeFraction": 0.25}""", fields =>
             ActiveMatter.Of(fields.Number("wantedActivePercent", 0, 100), fields.Above("activeFraction", 0, 1))
         ),
+        new(Topic, "retinol", "Retinol equivalents of a vitamin oil sold by units.", """{"rawPercent": 0.5, "unitsPerGram": 1000000}""", fields =>
+            RetinolEquivalent.Of(fields.Number("rawPercent", 0, 100), fields.Above("unitsPerGram", 0, 3_400_000))
+        ),
         new(Topic, "premix", "A pre-dilution that the scale can see.", """{"targetG": 0.4, "scaleG": 0.1, "partsOfOil": 9}""", fields =>
             Premix.Of(fields.Above("targetG", 0, 1e6), fields.Above("scaleG", 0, 1e6), fields.Number("partsOfOil", 1, 99, 9))
         ),

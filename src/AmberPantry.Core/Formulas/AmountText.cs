@@ -163,10 +163,17 @@ public sealed record ActiveMatter(double RawPercent, bool Possible)
     /// <param name="activeFraction">Of the raw material as supplied, above 0 to 1.</param>
     public static ActiveMatter Of(double wantedActivePercent, double activeFraction) =>
         new(wantedActivePercent / activeFraction, wantedActivePercent / activeFraction <= 100);
+}
 
-    /// <summary>Retinol equivalents, percent of the product, of a vitamin oil sold by units: one unit is 0.3 µg of retinol.</summary>
+/// <summary>Vitamin A of an oil sold by units, as what the law counts; the supplier's certificate and local rules decide.</summary>
+/// <param name="Percent">Retinol equivalents, percent of the product.</param>
+public sealed record RetinolEquivalent(double Percent)
+{
+    private const double GramsPerUnit = 0.3e-6;
+
+    /// <param name="rawPercent">The oil, percent of the product.</param>
     /// <param name="unitsPerGram">International units in a gram as supplied.</param>
-    public static double RetinolPercent(double rawPercent, double unitsPerGram) => rawPercent * unitsPerGram * 0.3e-6;
+    public static RetinolEquivalent Of(double rawPercent, double unitsPerGram) => new(rawPercent * unitsPerGram * GramsPerUnit);
 }
 
 /// <summary>One part of a small thing in parts of the batch's own oil, weighed as a whole.</summary>

@@ -252,6 +252,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/science/composition/retinol": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Retinol equivalents of a vitamin oil sold by units. */
+        post: operations["composition/retinol"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/science/composition/premix": {
         parameters: {
             query?: never;
@@ -5158,6 +5175,36 @@ export interface operations {
                  * @example {
                  *       "wantedActivePercent": 2,
                  *       "activeFraction": 0.25
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "composition/retinol": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "rawPercent": 0.5,
+                 *       "unitsPerGram": 1000000
                  *     }
                  */
                 "application/json": components["schemas"]["JsonElement"];
