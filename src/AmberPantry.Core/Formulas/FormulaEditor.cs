@@ -267,13 +267,11 @@ public sealed class FormulaEditor(MaterialShelf shelf)
         }
     }
 
-    private static int EndOfPhase(Formula formula, Phase phase)
-    {
-        var last = formula.Lines.ToList().FindLastIndex(line => line.Phase == phase);
-        return phase == Phase.CoolDown ? formula.Lines.Count
-            : last >= 0 ? last + 1
-            : formula.Lines.TakeWhile(line => line.Phase == Phase.Melt).Count();
-    }
+    /// <summary>Phases in the order in which a batch takes them.</summary>
+    private static readonly Phase[] InOrder = [Phase.Melt, Phase.Dry, Phase.Liquid, Phase.CoolDown, Phase.Surface];
+
+    private static int EndOfPhase(Formula formula, Phase phase) =>
+        1 + formula.Lines.ToList().FindLastIndex(line => Array.IndexOf(InOrder, line.Phase) <= Array.IndexOf(InOrder, phase));
 
     private static string NewId(Formula formula) =>
         $"L{1 + formula.Lines.Select(line => line.Id.StartsWith('L') && int.TryParse(line.Id.AsSpan(1), out var n) ? n : 0).DefaultIfEmpty(0).Max()}";
