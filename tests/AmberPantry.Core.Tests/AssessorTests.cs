@@ -239,4 +239,16 @@ public class AssessorTests
             3 => Math.Max(finding.Numbers[1].Value - finding.Numbers[0].Value, finding.Numbers[0].Value - finding.Numbers[2].Value),
             _ => Math.Abs(finding.Numbers[0].Value - finding.Numbers[1].Value),
         };
+
+    [Fact]
+    public void TheCostOfTheLinesIsTheCostOfTheBatchWithoutItsContainers()
+    {
+        var shelf = new MaterialShelf([.. Sample.Slipway7.Lines.Select(line => new MakerMaterial(line.Material, line.Material, PricePerKg: 10))]);
+        var cost = Costing.BatchCost.Of(Sample.Slipway7, shelf, Sample.Shed);
+        Assert.Equal(Sample.Slipway7.Lines.Select(line => line.Id), cost.Lines.Select(line => line.Line));
+        Assert.Equal(6.00m, cost.BatchCost);
+        Assert.Equal(cost.BatchCost, cost.Lines.Sum(line => line.Cost));
+        var plain = Costing.BatchCost.Of(Sample.Slipway7, MaterialShelf.Plain, Sample.Shed);
+        Assert.Equal((null, Sample.Slipway7.Lines.Count), (plain.BatchCost, plain.Lines.Count + plain.Unpriced.Count));
+    }
 }

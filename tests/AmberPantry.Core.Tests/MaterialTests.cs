@@ -182,4 +182,30 @@ public class MaterialTests
 
         return [.. names];
     }
+
+    [Theory]
+    [InlineData("mixed tocopherols", 0.5)]
+    [InlineData("lavender essential oil", 1)]
+    [InlineData("shea butter", 5)]
+    public void AFirstShareIsAUsualOne(string name, double percent) => Assert.Equal((decimal)percent, MaterialNames.Named(name)!.FirstPercent);
+
+    [Fact]
+    public void AFirstShareIsNeverAboveTheMost() =>
+        Assert.All(Catalogue.All, material => Assert.InRange(material.FirstPercent, 0, material.UseMaxPercent));
+
+    [Theory]
+    [InlineData("castor oil", true)]
+    [InlineData("lavender essential oil", true)]
+    [InlineData("kaolin", false)]
+    [InlineData("beeswax", false)]
+    public void OnlyWhatDropsIsCountedInDrops(string name, bool drops)
+    {
+        var material = MaterialNames.Named(name)!;
+        Assert.Equal(drops, material.DropsPerG is not null);
+        if (drops)
+        {
+            Assert.Equal(20 / material.DensityGMl, material.DropsPerG!.Value, 9);
+            Assert.Equal(30 / material.DensityGMl, (material with { DropsPerMl = 30 }).DropsPerG!.Value, 9);
+        }
+    }
 }

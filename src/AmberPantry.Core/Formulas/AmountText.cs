@@ -35,9 +35,6 @@ public static partial class AmountText
             ["fl oz"] = 29.57,
         };
 
-    /// <summary>Drops to the millilitre unless a dropper was calibrated.</summary>
-    public const double UsualDropsPerMl = 20;
-
     [GeneratedRegex(
         @"^(?:(?<whole>[0-9]+)\s+)?(?<a>[0-9]+(?:[.,][0-9]+)?)(?:\s*/\s*(?<b>[0-9]+))?\s*(?<unit>[a-zA-Z% ]*)$",
         RegexOptions.CultureInvariant
@@ -80,7 +77,7 @@ public static partial class AmountText
             "oz" => new AmountLine(material.Id, (double)Ounces.Grams * amount, null, false),
             "drop" or "drops" => new AmountLine(
                 material.Id,
-                amount / (dropsPerMl ?? material.DropsPerMl ?? UsualDropsPerMl) * material.DensityGMl,
+                amount / (dropsPerMl ?? material.DropsPerMl ?? Material.UsualDropsPerMl) * material.DensityGMl,
                 null,
                 true
             ),

@@ -44,6 +44,9 @@ public sealed record MakeStep
     /// <summary>Grams either side that count as right.</summary>
     public decimal? ToleranceG { get; init; }
 
+    /// <summary>Drops of it to the gram; null for what does not drop.</summary>
+    public double? DropsPerG { get; init; }
+
     /// <summary>Lowest wanted temperature, °C.</summary>
     public double? FromC { get; init; }
 

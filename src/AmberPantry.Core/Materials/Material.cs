@@ -111,6 +111,9 @@ public sealed record UsageRange(string Product, decimal Min, decimal Max);
 /// <summary>One material as the rules see it.</summary>
 public sealed record Material
 {
+    /// <summary>Drops to the millilitre unless a dropper was calibrated.</summary>
+    public const double UsualDropsPerMl = 20;
+
     /// <summary>Key, lower case, unique on the shelf.</summary>
     public required string Id { get; init; }
 
@@ -194,6 +197,21 @@ public sealed record Material
     public bool IsWatery => Role is Role.WaterPhase or Role.Solvent;
 
     public bool IsLiquid => Role is Role.Oil or Role.Ester;
+
+    /// <summary>Drops to the gram from the maker's own dropper or a usual one; null for what does not drop.</summary>
+    public double? DropsPerG => IsLiquid || Role is Role.Scent or Role.Antioxidant ? (DropsPerMl ?? UsualDropsPerMl) / DensityGMl : null;
+
+    /// <summary>A usual first share, percent: little of what guards or smells, some of the rest, never above its most.</summary>
+    public decimal FirstPercent =>
+        Math.Min(
+            Role switch
+            {
+                Role.Antioxidant => 0.5m,
+                Role.Scent => 1,
+                _ => 5,
+            },
+            UseMaxPercent
+        );
 
     /// <summary>Usual greatest share for a kind of product, percent.</summary>
     public decimal MostPercentIn(string product) => Rates.FirstOrDefault(rate => rate.Product == product)?.Max ?? UseMaxPercent;

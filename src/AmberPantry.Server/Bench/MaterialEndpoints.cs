@@ -28,6 +28,9 @@ public sealed record MaterialView
 
     public required decimal UseMaxPercent { get; init; }
 
+    /// <summary>A usual first share, percent.</summary>
+    public required decimal FirstPercent { get; init; }
+
     /// <summary>Temperature in °C it should not be held above; null when heat does not harm it in the pot.</summary>
     public required double? HeatCeilingC { get; init; }
 
@@ -129,6 +132,7 @@ public static class MaterialEndpoints
             DensityGMl = material.DensityGMl,
             UseMinPercent = material.UseMinPercent,
             UseMaxPercent = material.UseMaxPercent,
+            FirstPercent = material.FirstPercent,
             HeatCeilingC = material.HeatCeilingC,
             UsualPhase = material.UsualPhase,
             Colour = material.Colour,

@@ -3253,6 +3253,8 @@ export interface components {
             unitCost: null | number;
             /** @description Names of materials without a price. */
             unpriced: string[];
+            /** @description Those with a price, in the order of the formula. */
+            lines: components["schemas"]["LineCost"][];
         };
         /** @description Firmness along the ruler. */
         CurveView: {
@@ -3784,6 +3786,13 @@ export interface components {
          * @enum {unknown}
          */
         LimitingSide: "none" | "acid" | "base" | "balanced";
+        /** @description What a line brings to the cost of the batch. */
+        LineCost: {
+            /** @description Id of the line. */
+            line: string;
+            /** Format: double */
+            cost: number;
+        };
         Look: {
             id: string;
             severity: components["schemas"]["Severity"];
@@ -3831,6 +3840,11 @@ export interface components {
             toleranceG?: null | number;
             /**
              * Format: double
+             * @description Drops of it to the gram; null for what does not drop.
+             */
+            dropsPerG?: null | number;
+            /**
+             * Format: double
              * @description Lowest wanted temperature, °C.
              */
             fromC?: null | number;
@@ -3869,6 +3883,11 @@ export interface components {
             useMinPercent: number;
             /** Format: double */
             useMaxPercent: number;
+            /**
+             * Format: double
+             * @description A usual first share, percent.
+             */
+            firstPercent: number;
             /**
              * Format: double
              * @description Temperature in °C it should not be held above; null when heat does not harm it in the pot.

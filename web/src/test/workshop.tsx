@@ -46,6 +46,7 @@ export const material = (id: string, name: string, change: Partial<Material> = {
     densityGMl: 0.92,
     useMinPercent: 0,
     useMaxPercent: 100,
+    firstPercent: 5,
     heatCeilingC: null,
     pricePerKg: null,
     alsoCalled: [],
@@ -61,7 +62,7 @@ export const materials = [
   material("beeswax", "Beeswax, yellow", { role: "wax", pricePerKg: 12, useMaxPercent: 40 }),
   material("shea", "Shea butter", { pricePerKg: 8, heatCeilingC: 80, alsoCalled: ["karite"], tags: ["nut"] }),
   material("sunflower", "Sunflower oil"),
-  material("tocopherol", "Mixed tocopherols", { role: "antioxidant", useMaxPercent: 1 }),
+  material("tocopherol", "Mixed tocopherols", { role: "antioxidant", useMaxPercent: 1, firstPercent: 0.5 }),
 ];
 
 export const trial = (change: Partial<Trial> = {}): Trial =>
@@ -113,7 +114,15 @@ export const assessment = (change: Partial<Assessment> = {}): Assessment =>
     findings: [],
     makeweightLine: "L3",
     totalPercent: 100,
-    cost: { batchCost: 5.21, unitCost: 0.77, unpriced: [] },
+    cost: {
+      batchCost: 5.21,
+      unitCost: 0.77,
+      unpriced: [],
+      lines: [
+        { line: "L1", cost: 1.008 },
+        { line: "L2", cost: 1.44 },
+      ],
+    },
     weighing: {
       smallestFineBatchG: 40,
       totalG: 600,

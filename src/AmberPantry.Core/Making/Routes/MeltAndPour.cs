@@ -219,6 +219,7 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
             Line = line.Id,
             TargetG = sheet.Grams,
             ToleranceG = WeighTolerance.Of(sheet.Grams, workshop.Scale),
+            DropsPerG = material.DropsPerG,
         };
 
     private string Containers(Formula formula)

@@ -15,10 +15,6 @@ type Props = {
 /** Gives the keys held so far, "\n" for Enter, and holds no more. */
 export type TakeKeys = () => string;
 
-/** A usual first share, in percent. */
-const firstShare = (material: Material) =>
-  Math.min(material.role === "antioxidant" ? 0.5 : material.role === "scent" ? 1 : 5, material.useMaxPercent);
-
 /** Where a material joins the formula, and what the trial is after. */
 export const AddLine = memo(function AddLine({ trial, next, acts, onAdded }: Props) {
   const queries = useQueryClient();
@@ -39,7 +35,7 @@ export const AddLine = memo(function AddLine({ trial, next, acts, onAdded }: Pro
   const add = async (material: Material) => {
     ahead.current = "";
     const refused = await acts.apply([
-      { kind: "add_line", material: material.id, share: String(firstShare(material)), givesWay: "makeweight" },
+      { kind: "add_line", material: material.id, share: String(material.firstPercent), givesWay: "makeweight" },
     ]);
     const now = queries.getQueryData<Trial>(["trial", trial.id]);
     const line = now?.content.lines.find((one) => one.material === material.id);

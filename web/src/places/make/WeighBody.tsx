@@ -57,7 +57,8 @@ export function WeighBody({ view, step, typed, value, state, units, onTyped, onT
       <p className="make-text">
         In the pot so far <b>{units.weight(view.potG)}</b>.
         {target < 2 &&
-          ` ${units.weight(target)} is about ${Math.round(target * 25)}${narrow}drops: count them only if you must.`}
+          step.dropsPerG != null &&
+          ` ${units.weight(target)} is about ${Math.round(target * step.dropsPerG)}${narrow}drops: count them only if you must.`}
       </p>
       <div className="number-keys" role="group" aria-label="Number keys">
         {["7", "8", "9", "4", "5", "6", "1", "2", "3", ".", "0", "⌫"].map((character) => (

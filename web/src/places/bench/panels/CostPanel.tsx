@@ -5,7 +5,6 @@ import { Frame } from "./Frame";
 
 export function CostPanel({ trial, assessment, onBack }: { trial: Trial; assessment: Assessment; onBack: () => void }) {
   const { materials, units } = useHouse();
-  const priced = trial.content.lines.filter((line) => materials.get(line.material)?.pricePerKg != null);
   return (
     <Frame title="Cost" onBack={onBack}>
       {assessment.cost.batchCost != null ? (
@@ -24,15 +23,13 @@ export function CostPanel({ trial, assessment, onBack }: { trial: Trial; assessm
       <table className="plain-table panel-part">
         <caption>Materials</caption>
         <tbody>
-          {priced.map((line) => {
-            const material = materials.get(line.material);
+          {assessment.cost.lines.map((cost) => {
+            const line = trial.content.lines.find((one) => one.id === cost.line);
             return (
-              <tr key={line.id}>
-                <th scope="row">{material?.name}</th>
-                <td>{percent(line.percent)} %</td>
-                <td>
-                  {units.money((trial.content.batch.grams * line.percent * (material?.pricePerKg ?? 0)) / 100_000)}
-                </td>
+              <tr key={cost.line}>
+                <th scope="row">{materials.get(line?.material ?? "")?.name}</th>
+                <td>{percent(line?.percent ?? 0)} %</td>
+                <td>{units.money(cost.cost)}</td>
               </tr>
             );
           })}

@@ -139,13 +139,17 @@ describe("the cost panel", () => {
     expect(screen.getByText(/each with its container/).textContent).toContain("£0.77");
     const rows = screen.getAllByRole("row").map((row) => row.textContent);
     expect(rows).toHaveLength(2);
-    // 600 g x 14 % x £12 a kilogram.
     expect(rows[0]).toContain("£1.01");
   });
 
   it("names what has no price", async () => {
     const none = assessment({
-      cost: { batchCost: null, unitCost: null, unpriced: ["Sunflower oil"] } as unknown as Assessment["cost"],
+      cost: {
+        batchCost: null,
+        unitCost: null,
+        unpriced: ["Sunflower oil"],
+        lines: [],
+      } as unknown as Assessment["cost"],
     });
     await show(<CostPanel trial={trial()} assessment={none} onBack={back} />);
     expect(screen.getByText("No price is known yet for Sunflower oil.")).toBeTruthy();
