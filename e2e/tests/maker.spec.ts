@@ -84,6 +84,7 @@ test("a maker in ounces and °F: from an empty workshop to a tin in the logbook,
 
 test("every place is reached and left by keys alone", async ({ page, demo }) => {
   await page.goto(`${demo.url}/today`);
+  await expect(page.getByRole("heading", { level: 1, name: /June/ })).toBeVisible();
   for (const [key, heading] of [
     ["2", "Slipway Hand Balm"],
     ["3", "Make"],

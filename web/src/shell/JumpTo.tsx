@@ -5,6 +5,7 @@ import { useNavigate } from "react-router";
 import { api } from "../api/client";
 import { keys } from "../api/keys";
 import { places } from "./Shelf";
+import { Field } from "../kit/Field";
 
 /** Jump to anything by name or lot. */
 export function JumpTo({ open, onClose }: { open: boolean; onClose: () => void }) {
@@ -52,8 +53,7 @@ export function JumpTo({ open, onClose }: { open: boolean; onClose: () => void }
   };
   return (
     <Modal open={open} title="Jump to" footer={null} onCancel={onClose} destroyOnHidden width={460}>
-      <input
-        className="text-field"
+      <Field
         style={{ width: "100%" }}
         role="combobox"
         aria-expanded="true"

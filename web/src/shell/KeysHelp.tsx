@@ -1,6 +1,7 @@
 import { Modal } from "antd";
 import { useState } from "react";
 import { useLocation } from "react-router";
+import { Field } from "../kit/Field";
 
 type Row = [keys: string, what: string];
 
@@ -47,8 +48,7 @@ export function KeysHelp({ open, onClose }: { open: boolean; onClose: () => void
   );
   return (
     <Modal open={open} title="Keys" footer={null} onCancel={onClose} destroyOnHidden>
-      <input
-        className="text-field"
+      <Field
         aria-label="Find a key"
         placeholder="Find a key"
         value={text}

@@ -3,6 +3,7 @@ import { useDeferredValue, useId, useState } from "react";
 import { api, type Material } from "../api/client";
 import { keys } from "../api/keys";
 import "./combobox.css";
+import { Field } from "../kit/Field";
 
 type Props = {
   label: string;
@@ -39,8 +40,7 @@ export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, a
 
   return (
     <div className="combobox">
-      <input
-        className="text-field"
+      <Field
         role="combobox"
         aria-label={label}
         aria-expanded={showing}

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Assessment, Finding, Remedy, Trial } from "../../api/client";
 import { Jar } from "../../instruments/glyphs";
 import { Sentence } from "../../words/Sentence";
+import { Field } from "../../kit/Field";
 
 type Props = {
   assessment: Assessment;
@@ -150,8 +151,7 @@ function FindingItem({
                   void onSetAside(finding, reason).then(() => setAsking(false));
                 }}
               >
-                <input
-                  className="text-field"
+                <Field
                   aria-label="Reason for setting it aside"
                   placeholder="Because…"
                   value={reason}

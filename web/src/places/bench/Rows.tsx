@@ -1,3 +1,4 @@
+import type { InputRef } from "antd";
 import {
   type KeyboardEvent,
   memo,
@@ -13,6 +14,7 @@ import { KeepMark } from "../../instruments/glyphs";
 import { follow } from "../../shell/drag";
 import type { TakeKeys } from "./AddLine";
 import { narrow, number, percent, phaseWords, type Units } from "../../words/format";
+import { Field } from "../../kit/Field";
 
 export type RowIn = {
   line: FormulaLine;
@@ -340,7 +342,7 @@ function ShareField({
 }) {
   const [text, setText] = useState(percent(start).replace(",", ""));
   const [refused, setRefused] = useState<Refused | null>(null);
-  const field = useRef<HTMLInputElement>(null);
+  const field = useRef<InputRef>(null);
   const closing = useRef(false);
   const finish = async (next: -1 | 0 | 1, typed = text) => {
     if (closing.current) return;
@@ -376,9 +378,9 @@ function ShareField({
   };
   return (
     <span className="share-field">
-      <input
+      <Field
         ref={field}
-        className="text-field number"
+        className="number"
         aria-label={`Share of ${name}, percent or a weight`}
         aria-invalid={!!refused}
         aria-describedby="share-error"

@@ -6,6 +6,7 @@ import { api, type Family, inWords } from "../../api/client";
 import { touch } from "../../api/keys";
 import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
+import { Field } from "../../kit/Field";
 
 /** The first day, and every new formula: a name, a kind, and where to start from. */
 export function StartFormula({ first }: { first: boolean }) {
@@ -39,8 +40,7 @@ export function StartFormula({ first }: { first: boolean }) {
           {first && <p>Start a formula: from a blank pot, from a type, or look round a made-up pantry.</p>}
           <label className="form-field">
             <span>What is it called?</span>
-            <input
-              className="text-field"
+            <Field
               value={name}
               aria-invalid={error !== ""}
               autoFocus

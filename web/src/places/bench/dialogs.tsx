@@ -3,6 +3,7 @@ import { memo, useState } from "react";
 import { type Formula, type FormulaEdit, inWords, type Trial } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { percent, time } from "../../words/format";
+import { Field } from "../../kit/Field";
 
 type IntentProps = {
   trial: Trial;
@@ -41,8 +42,7 @@ export const IntentDialog = memo(function IntentDialog({ trial, edits, content, 
         )}
         <label className="form-field">
           <span>What is it after?</span>
-          <input
-            className="text-field"
+          <Field
             autoFocus
             value={intent}
             placeholder="less greasy"

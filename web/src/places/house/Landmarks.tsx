@@ -2,8 +2,10 @@ import { Button } from "antd";
 import { useState } from "react";
 import { type Landmark, Refused } from "../../api/client";
 import { Pick } from "../../kit/Pick";
+import { Sheet } from "../../kit/Sheet";
 import { useHouse } from "../../shell/HouseContext";
 import { readNumber } from "../../words/format";
+import { Field } from "../../kit/Field";
 
 const kinds: { value: Landmark["kind"]; label: string }[] = [
   { value: "storage", label: "stock lies here" },
@@ -57,64 +59,68 @@ export function Landmarks({
         void save();
       }}
     >
-      <table className="plain-table landmarks">
-        <thead>
-          <tr>
-            <th scope="col">Name</th>
-            <th scope="col">{units.degree}</th>
-            <th scope="col">What for</th>
-            <th scope="col">Hours</th>
-            <th scope="col">
-              <span className="visually-hidden">Remove</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row, i) => (
-            <tr key={row.id}>
-              <td>
-                <input
-                  className="text-field"
+      <div className="landmarks">
+        <Sheet
+          label="Landmarks"
+          rows={rows}
+          keyOf={(row) => row.id}
+          columns={[
+            {
+              title: "Name",
+              render: (_, row, i) => (
+                <Field
                   aria-label={`Name of landmark ${i + 1}`}
                   aria-invalid={error?.row === i}
                   value={row.name}
                   onChange={(event) => change(i, { name: event.target.value })}
                 />
-              </td>
-              <td>
-                <input
-                  className="text-field number"
+              ),
+            },
+            {
+              title: units.degree,
+              render: (_, row, i) => (
+                <Field
+                  className="number"
                   aria-label={`Temperature of ${row.name}`}
                   aria-invalid={error?.row === i}
                   value={row.text}
                   onChange={(event) => change(i, { text: event.target.value })}
                 />
-              </td>
-              <td>
+              ),
+            },
+            {
+              title: "What for",
+              render: (_, row, i) => (
                 <Pick
                   label={`What ${row.name} stands for`}
                   value={row.kind}
                   options={kinds}
                   onPick={(kind) => change(i, { kind })}
                 />
-              </td>
-              <td>
-                <input
-                  className="text-field number"
+              ),
+            },
+            {
+              title: "Hours",
+              render: (_, row, i) => (
+                <Field
+                  className="number"
                   aria-label={`Hours at ${row.name}`}
                   value={row.hoursText}
                   onChange={(event) => change(i, { hoursText: event.target.value })}
                 />
-              </td>
-              <td>
-                <button type="button" className="link" onClick={() => setRows(rows.filter((_, j) => j !== i))}>
+              ),
+            },
+            {
+              title: <span className="visually-hidden">Remove</span>,
+              render: (_, __, i) => (
+                <button type="button" className="link" onClick={() => setRows(rows.filter((_row, j) => j !== i))}>
                   Remove
                 </button>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+              ),
+            },
+          ]}
+        />
+      </div>
       {error && (
         <p className="field-error" role="alert">
           {error.text}

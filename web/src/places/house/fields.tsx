@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Refused } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { readNumber } from "../../words/format";
+import { Field } from "../../kit/Field";
 
 export function Choice<Value extends string>({
   label,
@@ -60,8 +61,8 @@ export function NumberLine({ label, unit, value, optional, temperature, onSave }
       <label>
         <span>{label}</span>
         <span>
-          <input
-            className="text-field number"
+          <Field
+            className="number"
             value={text}
             aria-invalid={error !== ""}
             onChange={(event) => setText(event.target.value)}
@@ -99,8 +100,8 @@ export function TextLine({
     <div className="house-line">
       <label>
         <span>{label}</span>
-        <input
-          className="text-field number"
+        <Field
+          className="number"
           value={text}
           aria-invalid={error !== ""}
           onChange={(event) => setText(event.target.value)}

@@ -3,9 +3,11 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { type Batch, inWords } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
-import { day, narrow, number, percent, plural, span, time } from "../../words/format";
+import { Sheet, type SheetColumn } from "../../kit/Sheet";
+import { day, narrow, number, percent, plural, span, time, type Units } from "../../words/format";
 import { useBatch } from "../make/useBatch";
 import { type Act, ObserveForm } from "./ObserveForm";
+import { Area } from "../../kit/Field";
 
 /** One batch: what was said, what was weighed, what happened. */
 export function BatchRecord({ id }: { id: number }) {
@@ -96,34 +98,7 @@ export function BatchRecord({ id }: { id: number }) {
 
       <section>
         <h3 className="head">Weighed</h3>
-        <table className="record-table">
-          <thead>
-            <tr>
-              <th scope="col">Material</th>
-              <th scope="col">Planned</th>
-              <th scope="col">Weighed</th>
-              <th scope="col">Off by</th>
-              <th scope="col">Planned %</th>
-              <th scope="col">True %</th>
-            </tr>
-          </thead>
-          <tbody>
-            {view.deviations.map((line) => (
-              <tr key={line.material}>
-                <th scope="row">{line.material}</th>
-                <td>{units.weight(line.plannedG)}</td>
-                <td>{line.weighedG == null ? "not yet" : <b>{units.weight(line.weighedG)}</b>}</td>
-                <td>
-                  {line.offG && Math.abs(line.offG) >= 0.005
-                    ? `${line.offG > 0 ? "+" : ""}${number(line.offG, 1)}`
-                    : ""}
-                </td>
-                <td>{percent(line.plannedPercent)}</td>
-                <td>{line.weighedG == null ? "" : number(line.truePercent, 2)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Sheet label="Weighed" rows={view.deviations} keyOf={(line) => line.material} columns={weighed(units)} />
       </section>
 
       <section className="record-two">
@@ -155,6 +130,34 @@ export function BatchRecord({ id }: { id: number }) {
   );
 }
 
+type Weighed = Batch["deviations"][number];
+
+const weighed = (units: Units): SheetColumn<Weighed>[] => [
+  { title: "Material", dataIndex: "material", rowScope: "row" },
+  { title: "Planned", className: "number", align: "right", render: (_, line) => units.weight(line.plannedG) },
+  {
+    title: "Weighed",
+    className: "number",
+    align: "right",
+    render: (_, line) => (line.weighedG == null ? "not yet" : <b>{units.weight(line.weighedG)}</b>),
+  },
+  {
+    title: "Off by",
+    className: "number",
+    align: "right",
+    sorter: (a, b) => Math.abs(a.offG ?? 0) - Math.abs(b.offG ?? 0),
+    render: (_, line) =>
+      line.offG && Math.abs(line.offG) >= 0.005 ? `${line.offG > 0 ? "+" : ""}${number(line.offG, 1)}` : "",
+  },
+  { title: "Planned %", className: "number", align: "right", render: (_, line) => percent(line.plannedPercent) },
+  {
+    title: "True %",
+    className: "number",
+    align: "right",
+    render: (_, line) => (line.weighedG == null ? "" : number(line.truePercent, 2)),
+  },
+];
+
 function offBy(difference: number, unit: "step" | "°C") {
   const off = Math.round(Math.abs(difference) * 2) / 2;
   if (off === 0) return <span className="quiet">as said</span>;
@@ -173,13 +176,7 @@ function Notes({ batch, act }: { batch: Batch["batch"]; act: Act }) {
       }}
     >
       <h3 className="head">Notes</h3>
-      <textarea
-        className="text-field"
-        rows={3}
-        aria-label="Notes"
-        value={notes}
-        onChange={(event) => setNotes(event.target.value)}
-      />
+      <Area rows={3} aria-label="Notes" value={notes} onChange={(event) => setNotes(event.target.value)} />
       {error && (
         <p className="field-error" role="alert">
           {error}

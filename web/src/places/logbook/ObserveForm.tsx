@@ -3,6 +3,7 @@ import { useState } from "react";
 import { type Batch, type BatchCommand, inWords, Refused } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { readNumber } from "../../words/format";
+import { Field } from "../../kit/Field";
 
 type Kind = "thumb_press" | "slump" | "note";
 
@@ -85,8 +86,8 @@ export function ObserveForm({ view, act }: { view: Batch; act: Act }) {
         <>
           <label>
             at{" "}
-            <input
-              className="text-field number"
+            <Field
+              className="number"
               value={temperature}
               onChange={(event) => setTemperature(event.target.value)}
               aria-label="Temperature of the product"
@@ -108,8 +109,8 @@ export function ObserveForm({ view, act }: { view: Batch; act: Act }) {
       {kind === "slump" && (
         <label>
           lost its shape at{" "}
-          <input
-            className="text-field number"
+          <Field
+            className="number"
             value={slump}
             onChange={(event) => setSlump(event.target.value)}
             aria-label="Temperature at which it slumped"
@@ -118,8 +119,8 @@ export function ObserveForm({ view, act }: { view: Batch; act: Act }) {
           {units.degree}
         </label>
       )}
-      <input
-        className="text-field observe-text"
+      <Field
+        className="observe-text"
         aria-label="In words"
         placeholder="In a few words"
         value={text}

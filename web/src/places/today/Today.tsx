@@ -7,14 +7,16 @@ import { keys, touch } from "../../api/keys";
 import { Jar } from "../../instruments/glyphs";
 import { useHouse } from "../../shell/HouseContext";
 import { outbox } from "../../shell/outbox";
+import { Sheet, type SheetColumn } from "../../kit/Sheet";
 import { Plates } from "../../shell/Plates";
 import { useKeys } from "../../shell/useKeys";
-import { day, narrow, readNumber, span, time, weekday } from "../../words/format";
+import { day, narrow, readNumber, span, time, type Units, weekday } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { StartFormula } from "../bench/StartFormula";
 import { WarmthLayers } from "./WarmthLayers";
 import "./today.css";
 import "../bench/bench.css";
+import { Field } from "../../kit/Field";
 
 const words = { stop: "Stop", fix: "Fix", watch: "Watch", note: "Note" } as const;
 
@@ -197,37 +199,29 @@ export function TodayPage() {
   );
 }
 
+type Layer = Today["stock"][number];
+
+const where = { cool_box: "cool box", held_back: "held back", shelf: "shelf" } as const;
+
+const stock = (units: Units): SheetColumn<Layer>[] => [
+  { title: "Product", dataIndex: "name", rowScope: "row", sorter: (a, b) => a.name.localeCompare(b.name) },
+  { title: "Lot", dataIndex: "lot", className: "lot" },
+  { title: "How many", render: (_, layer) => `${layer.units} ${layer.unit}` },
+  { title: "Slumps at", sorter: (a, b) => a.slumpC - b.slumpC, render: (_, layer) => units.temperature(layer.slumpC) },
+  { title: "Where", render: (_, layer) => where[layer.place] },
+  { title: "Tomorrow", render: (_, layer) => (layer.slumps ? "slumps" : "keeps its shape") },
+];
+
 function StockTable({ today }: { today: Today }) {
   const { units } = useHouse();
   return (
     <section className="ruler-table" style={{ minHeight: 154 }} tabIndex={0} aria-label="Finished stock">
-      <table>
-        <caption>Finished stock by slump point</caption>
-        <thead>
-          <tr>
-            <th scope="col">Product</th>
-            <th scope="col">Lot</th>
-            <th scope="col">How many</th>
-            <th scope="col">Slumps at</th>
-            <th scope="col">Where</th>
-            <th scope="col">Tomorrow</th>
-          </tr>
-        </thead>
-        <tbody>
-          {today.stock.map((layer) => (
-            <tr key={layer.batch}>
-              <th scope="row">{layer.name}</th>
-              <td className="lot">{layer.lot}</td>
-              <td>
-                {layer.units} {layer.unit}
-              </td>
-              <td>{units.temperature(layer.slumpC)}</td>
-              <td>{layer.place === "cool_box" ? "cool box" : layer.place === "held_back" ? "held back" : "shelf"}</td>
-              <td>{layer.slumps ? "slumps" : "keeps its shape"}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Sheet
+        label="Finished stock by slump point"
+        rows={today.stock}
+        keyOf={(layer) => layer.batch}
+        columns={stock(units)}
+      />
     </section>
   );
 }
@@ -272,9 +266,9 @@ function RoomForm({ today, onDone }: { today: Today; onDone: (said: string) => v
     >
       <label>
         Workroom{" "}
-        <input
+        <Field
           autoFocus
-          className="text-field number"
+          className="number"
           value={room}
           onChange={(event) => setRoom(event.target.value)}
           aria-invalid={error?.field === "room"}
@@ -283,8 +277,8 @@ function RoomForm({ today, onDone }: { today: Today; onDone: (said: string) => v
       </label>
       <label>
         Humidity{" "}
-        <input
-          className="text-field number"
+        <Field
+          className="number"
           value={humidity}
           onChange={(event) => setHumidity(event.target.value)}
           aria-invalid={error?.field === "humidity"}
@@ -340,9 +334,9 @@ function TomorrowForm({ today, onDone }: { today: Today; onDone: (said: string) 
       {today.places.map((place, i) => (
         <label key={place.id}>
           {place.name}{" "}
-          <input
+          <Field
             autoFocus={i === 0}
-            className="text-field number"
+            className="number"
             value={texts[place.id] ?? ""}
             onChange={(event) => setTexts({ ...texts, [place.id]: event.target.value })}
             aria-invalid={error?.id === place.id}

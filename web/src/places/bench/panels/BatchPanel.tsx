@@ -6,6 +6,7 @@ import { useHouse } from "../../../shell/HouseContext";
 import { readNumber } from "../../../words/format";
 import type { BenchActs } from "../useBench";
 import { Frame } from "./Frame";
+import { Field } from "../../../kit/Field";
 
 export function BatchPanel({
   acts,
@@ -73,8 +74,8 @@ export function BatchPanel({
     <label className="form-field">
       <span>{label}</span>
       <span>
-        <input
-          className="text-field number"
+        <Field
+          className="number"
           value={value}
           onChange={(event) => set(event.target.value)}
           aria-invalid={error?.field === name}

@@ -1,10 +1,12 @@
 import { type Assessment, type Trial } from "../../../api/client";
 import { useHouse } from "../../../shell/HouseContext";
+import { Sheet } from "../../../kit/Sheet";
 import { percent } from "../../../words/format";
 import { Frame } from "./Frame";
 
 export function CostPanel({ trial, assessment, onBack }: { trial: Trial; assessment: Assessment; onBack: () => void }) {
   const { materials, units } = useHouse();
+  const line = (id: string) => trial.content.lines.find((one) => one.id === id);
   return (
     <Frame title="Cost" onBack={onBack}>
       {assessment.cost.batchCost != null ? (
@@ -20,21 +22,28 @@ export function CostPanel({ trial, assessment, onBack }: { trial: Trial; assessm
       ) : (
         <p>No price is known yet for {assessment.cost.unpriced.join(", ") || "anything in the pot"}.</p>
       )}
-      <table className="plain-table panel-part">
-        <caption>Materials</caption>
-        <tbody>
-          {assessment.cost.lines.map((cost) => {
-            const line = trial.content.lines.find((one) => one.id === cost.line);
-            return (
-              <tr key={cost.line}>
-                <th scope="row">{materials.get(line?.material ?? "")?.name}</th>
-                <td>{percent(line?.percent ?? 0)} %</td>
-                <td>{units.money(cost.cost)}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <div className="panel-part">
+        <Sheet
+          label="Materials"
+          rows={assessment.cost.lines}
+          keyOf={(cost) => cost.line}
+          columns={[
+            {
+              title: "Material",
+              rowScope: "row",
+              render: (_, cost) => materials.get(line(cost.line)?.material ?? "")?.name,
+            },
+            { title: "Share", render: (_, cost) => `${percent(line(cost.line)?.percent ?? 0)} %` },
+            {
+              title: "Cost",
+              className: "number",
+              align: "right",
+              sorter: (a, b) => a.cost - b.cost,
+              render: (_, cost) => units.money(cost.cost),
+            },
+          ]}
+        />
+      </div>
       <p className="hint">Materials and containers only. Time, label and losses are not in it.</p>
     </Frame>
   );

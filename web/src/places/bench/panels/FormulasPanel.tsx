@@ -7,6 +7,7 @@ import { More } from "../../../kit/More";
 import { usePages } from "../../../kit/usePages";
 import { day } from "../../../words/format";
 import { Frame } from "./Frame";
+import { Field } from "../../../kit/Field";
 
 export function FormulasPanel({
   trial,
@@ -39,12 +40,7 @@ export function FormulasPanel({
       >
         <label className="form-field">
           <span>Name</span>
-          <input
-            className="text-field"
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-            aria-invalid={error !== ""}
-          />
+          <Field value={name} onChange={(event) => setName(event.target.value)} aria-invalid={error !== ""} />
           {error && (
             <span className="field-error" role="alert">
               {error}

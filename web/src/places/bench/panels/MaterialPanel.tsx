@@ -1,4 +1,4 @@
-import { Button, Segmented } from "antd";
+import { Button, Checkbox, Segmented } from "antd";
 import { useState } from "react";
 import { type Assessment, type FormulaLine, type Material } from "../../../api/client";
 import { MaterialCombobox } from "../../../shell/MaterialCombobox";
@@ -97,8 +97,8 @@ export function MaterialPanel({ acts, line, material, assessment, index, count, 
           }
         />
         <label className="check">
-          <input type="checkbox" checked={sameFirmness} onChange={(event) => setSameFirmness(event.target.checked)} />{" "}
-          keep the firmness at {units.temperature(20)}: the makeweight takes the difference
+          <Checkbox checked={sameFirmness} onChange={(event) => setSameFirmness(event.target.checked)} /> keep the
+          firmness at {units.temperature(20)}: the makeweight takes the difference
         </label>
       </div>
       <div className="button-row panel-part">

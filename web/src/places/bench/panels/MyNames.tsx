@@ -3,6 +3,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import { api, inWords, type Material } from "../../../api/client";
 import { touch } from "../../../api/keys";
+import { Field } from "../../../kit/Field";
 
 /** What the maker calls a material: the name that is found, and that may stand in a formula. */
 export function MyNames({ material }: { material: Material }) {
@@ -33,8 +34,7 @@ export function MyNames({ material }: { material: Material }) {
     >
       <label className="form-field">
         <span>I call it</span>
-        <input
-          className="text-field"
+        <Field
           placeholder="Names of your own, with commas between"
           value={text}
           aria-invalid={error !== ""}

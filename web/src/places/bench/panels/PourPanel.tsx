@@ -4,6 +4,7 @@ import { type Assessment, type Trial } from "../../../api/client";
 import { useHouse } from "../../../shell/HouseContext";
 import type { BenchActs } from "../useBench";
 import { Frame } from "./Frame";
+import { Field } from "../../../kit/Field";
 
 export function PourPanel({
   acts,
@@ -45,8 +46,8 @@ export function PourPanel({
         <label className="form-field">
           <span>Pour at</span>
           <span>
-            <input
-              className="text-field number"
+            <Field
+              className="number"
               value={text}
               onChange={(event) => setText(event.target.value)}
               aria-invalid={error !== ""}

@@ -138,8 +138,8 @@ describe("the cost panel", () => {
     expect(screen.getByText(/The batch costs/).textContent).toContain("£5.21");
     expect(screen.getByText(/each with its container/).textContent).toContain("£0.77");
     const rows = screen.getAllByRole("row").map((row) => row.textContent);
-    expect(rows).toHaveLength(2);
-    expect(rows[0]).toContain("£1.01");
+    expect(rows).toHaveLength(3);
+    expect(rows[1]).toContain("£1.01");
   });
 
   it("names what has no price", async () => {
