@@ -57,8 +57,9 @@ export function HouseProvider({ children }: { children: ReactNode }) {
     document.documentElement.style.setProperty("--text-scale", String(preferences.textPercent / 100));
   }, [preferences]);
 
+  // What has been read stays on the screen when a later reading fails: the shelf tells of the lost connection.
   const failed = house.error ?? materials.error ?? families.error;
-  if (failed) {
+  if (failed && !here) {
     return (
       <main style={{ padding: 24 }}>
         <h1 className="title">The workshop does not answer</h1>
