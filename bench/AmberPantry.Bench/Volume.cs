@@ -96,13 +96,11 @@ internal static class Volume
                 ofTenth.Add(await tenth.Ms(list));
             }
 
-            (wholeMs[list], tenthMs[list]) = (Middle(of.Skip(Warm)), Middle(ofTenth.Skip(Warm)));
+            (wholeMs[list], tenthMs[list]) = (of.Skip(Warm).Order().ElementAt(Counted / 2), ofTenth.Skip(Warm).Order().ElementAt(Counted / 2));
         }
 
         return (wholeMs, tenthMs);
     }
-
-    private static double Middle(IEnumerable<double> times) => times.Order().ElementAt(50);
 
     /// <summary>Formulas with three trials each, batches of them with every step recorded.</summary>
     private static async Task Fill(string file, int formulas, int batches)

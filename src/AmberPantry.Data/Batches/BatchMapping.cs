@@ -2,6 +2,7 @@ using AmberPantry.Core;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Making;
 using AmberPantry.Core.Materials;
+using AmberPantry.Data.Materials;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Data.Batches;
@@ -54,10 +55,7 @@ public static class BatchMapping
     /// <summary>Works out the colours of batches that were begun before colours were kept.</summary>
     internal static void FillColours(PantryDb db)
     {
-        var shelf = new MaterialShelf(
-            db.Materials.AsEnumerable().Select(row => row.ToMaterial()),
-            db.MyNames.AsEnumerable().Select(row => row.ToName())
-        );
+        var shelf = db.Shelf();
         foreach (var id in db.Batches.Where(row => row.Colour == "").Select(row => row.Id).ToList())
         {
             string colour;

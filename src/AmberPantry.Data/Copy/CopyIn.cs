@@ -1,4 +1,5 @@
 using AmberPantry.Core.Materials;
+using AmberPantry.Data.Materials;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Data.Copy;
@@ -35,11 +36,7 @@ public sealed class CopyIn(PantryDb db)
     public int Line { get; set; }
 
     /// <summary>The catalogue with the materials of this file, those of the copy among them.</summary>
-    public MaterialShelf Shelf =>
-        shelf ??= new MaterialShelf(
-            db.Materials.AsNoTracking().AsEnumerable().Select(row => row.ToMaterial()),
-            db.MyNames.AsNoTracking().AsEnumerable().Select(row => row.ToName())
-        );
+    public MaterialShelf Shelf => shelf ??= db.Shelf();
 
     public IReadOnlyList<CopyCount> Counts =>
         [.. counts.Select(one => new CopyCount(one.Key, one.Value.New, one.Value.Same, one.Value.Changed, one.Value.Examples))];

@@ -2,6 +2,7 @@ using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata;
 using Microsoft.EntityFrameworkCore.Storage;
+using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 
 namespace AmberPantry.Data.Copy;
 
@@ -10,7 +11,7 @@ internal sealed class RowWriter<TRow> : IDisposable
     where TRow : class
 {
     private readonly SqliteCommand insert;
-    private readonly (IProperty Column, SqliteParameter Value)[] values;
+    private readonly (IProperty Column, ValueConverter? Converter, SqliteParameter Value)[] values;
 
     /// <summary>The number the file gives to a new row; null where the row brings its own.</summary>
     private readonly IProperty? given;
@@ -23,7 +24,10 @@ internal sealed class RowWriter<TRow> : IDisposable
         insert.Transaction = (SqliteTransaction?)db.Database.CurrentTransaction?.GetDbTransaction();
         values =
         [
-            .. record.GetProperties().Where(column => column != given).Select((column, i) => (column, insert.Parameters.Add(new($"@p{i}", null)))),
+            .. record
+                .GetProperties()
+                .Where(column => column != given)
+                .Select((column, i) => (column, column.GetTypeMapping().Converter, insert.Parameters.Add(new($"@p{i}", null)))),
         ];
         insert.CommandText =
             $"INSERT INTO \"{record.GetTableName()}\" ({string.Join(", ", values.Select(one => $"\"{one.Column.GetColumnName()}\""))}) "
@@ -33,10 +37,10 @@ internal sealed class RowWriter<TRow> : IDisposable
     /// <summary>Adds a row and gives it its number.</summary>
     public void Add(TRow row)
     {
-        foreach (var (column, value) in values)
+        foreach (var (column, converter, value) in values)
         {
             var here = column.PropertyInfo!.GetValue(row);
-            value.Value = (here is null ? null : column.GetTypeMapping().Converter?.ConvertToProvider(here) ?? here) ?? DBNull.Value;
+            value.Value = (here is null ? null : converter?.ConvertToProvider(here) ?? here) ?? DBNull.Value;
         }
 
         var number = insert.ExecuteScalar();

@@ -35,6 +35,17 @@ public sealed class MyNameRow
     public MyName ToName() => new(Material, Name);
 }
 
+/// <summary>What the rows of materials come to together.</summary>
+public static class MaterialRows
+{
+    /// <summary>The catalogue with the maker's own materials and names, in the order of their names.</summary>
+    public static MaterialShelf Shelf(this PantryDb db) =>
+        new(
+            db.Materials.AsNoTracking().OrderBy(row => row.Name).AsEnumerable().Select(row => row.ToMaterial()),
+            db.MyNames.AsNoTracking().OrderBy(row => row.Name).AsEnumerable().Select(row => row.ToName())
+        );
+}
+
 internal sealed class MaterialConfiguration : IEntityTypeConfiguration<MaterialRow>, IEntityTypeConfiguration<MyNameRow>
 {
     public void Configure(EntityTypeBuilder<MaterialRow> builder) => builder.ToTable("Materials");

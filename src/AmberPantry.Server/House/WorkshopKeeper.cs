@@ -4,6 +4,7 @@ using AmberPantry.Core.Materials;
 using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
 using AmberPantry.Data.House;
+using AmberPantry.Data.Materials;
 using AmberPantry.Server.Bench;
 using Microsoft.EntityFrameworkCore;
 
@@ -72,9 +73,7 @@ public sealed class WorkshopKeeper(IServiceScopeFactory scopes)
             {
                 Workshop = house.Settings.Workshop with { WorkroomC = room.WorkroomC, HumidityPercent = room.HumidityPercent },
             };
-        var own = db.Materials.AsNoTracking().OrderBy(row => row.Name).AsEnumerable().Select(row => row.ToMaterial()).ToArray();
-        var names = db.MyNames.AsNoTracking().OrderBy(row => row.Name).AsEnumerable().Select(row => row.ToName()).ToArray();
-        return new OpenWorkshop(settings, house.Revision, room?.ReadAt, new MaterialShelf(own, names))
+        return new OpenWorkshop(settings, house.Revision, room?.ReadAt, db.Shelf())
         {
             Tomorrow = db.Tomorrow.AsNoTracking().ToDictionary(row => row.Place, row => row.TemperatureC),
         };

@@ -1,20 +1,10 @@
-import type { InputRef } from "antd";
-import {
-  type KeyboardEvent,
-  memo,
-  type PointerEvent,
-  useCallback,
-  useEffectEvent,
-  useLayoutEffect,
-  useRef,
-  useState,
-} from "react";
+import { memo, type PointerEvent, useCallback, useLayoutEffect, useRef, useState } from "react";
 import type { Assessment, FormulaLine, Material, Refused } from "../../api/client";
 import { KeepMark } from "../../instruments/glyphs";
 import { follow } from "../../shell/drag";
 import type { TakeKeys } from "./AddLine";
 import { narrow, number, percent, phaseWords, type Units } from "../../words/format";
-import { Field } from "../../kit/Field";
+import { ShareField } from "./ShareField";
 
 export type RowIn = {
   line: FormulaLine;
@@ -322,81 +312,6 @@ function AlignedPercent({ value }: { value: number }) {
     <span className="aligned">
       {text}
       {decimals < 2 && <span aria-hidden="true" className="pad" />}
-    </span>
-  );
-}
-
-/** A share being typed. A refusal stays under the field with what was typed until it is mended or put back. */
-function ShareField({
-  start,
-  takeKeys,
-  name,
-  onDone,
-  onClose,
-}: {
-  start: number;
-  takeKeys: TakeKeys | null;
-  name: string;
-  onDone: (text: string) => Promise<Refused | null>;
-  onClose: (next: -1 | 0 | 1) => void;
-}) {
-  const [text, setText] = useState(percent(start).replace(",", ""));
-  const [refused, setRefused] = useState<Refused | null>(null);
-  const field = useRef<InputRef>(null);
-  const closing = useRef(false);
-  const finish = async (next: -1 | 0 | 1, typed = text) => {
-    if (closing.current) return;
-    closing.current = true;
-    const answer = typed.trim() === percent(start) ? null : await onDone(typed);
-    closing.current = false;
-    if (answer) {
-      setRefused(answer);
-      field.current?.focus();
-    } else onClose(next);
-  };
-  const begin = useEffectEvent(() => {
-    const keys = takeKeys?.() ?? "";
-    field.current?.focus();
-    if (keys.trim()) setText(keys.trim());
-    else field.current?.select();
-    if (keys.endsWith("\n")) void finish(0, keys.trim());
-  });
-  useLayoutEffect(() => begin(), []);
-
-  const key = (event: KeyboardEvent) => {
-    if (event.key === "Enter") {
-      event.preventDefault();
-      void finish(0);
-    } else if (event.key === "Tab") {
-      event.preventDefault();
-      void finish(event.shiftKey ? -1 : 1);
-    } else if (event.key === "Escape") {
-      event.stopPropagation();
-      closing.current = true;
-      onClose(0);
-    }
-  };
-  return (
-    <span className="share-field">
-      <Field
-        ref={field}
-        className="number"
-        aria-label={`Share of ${name}, percent or a weight`}
-        aria-invalid={!!refused}
-        aria-describedby="share-error"
-        value={text}
-        onChange={(event) => {
-          setText(event.target.value);
-          setRefused(null);
-        }}
-        onKeyDown={key}
-        onBlur={() => void (refused ? undefined : finish(0))}
-      />
-      {refused && (
-        <span id="share-error" role="alert" className="field-error">
-          {refused.line}
-        </span>
-      )}
     </span>
   );
 }
