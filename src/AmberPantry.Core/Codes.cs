@@ -76,6 +76,9 @@ public static class Codes
     /// <summary>Out of order: the batch is not there yet, or is past it.</summary>
     public const string NotNow = "E_NOT_NOW";
 
+    /// <summary>So far from what was said that it looks like a slip: it is taken when sent again as sure.</summary>
+    public const string Unlikely = "E_UNLIKELY";
+
     /// <summary>A stop of the safety rules that nobody has read and signed.</summary>
     public const string NotSigned = "E_NOT_SIGNED";
 

@@ -2,6 +2,7 @@ using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Making;
 using AmberPantry.Core.Making.Routes;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Workshops;
 using CsCheck;
 
 namespace AmberPantry.Core.Tests;
@@ -39,6 +40,36 @@ public class BatchTests
     {
         var batch = Do(Begun(), new RecordStep(FirstWeigh, 40m));
         Assert.Empty(batch.Apply(new RecordStep(FirstWeigh, 12m), Guid.NewGuid(), Morning.AddHours(-1), Bench));
+    }
+
+    [Fact]
+    public void ASlumpFarFromWhatWasSaidIsTakenOnceItIsSure()
+    {
+        var batch = Begun();
+        var said = Bench.SlumpOf(Content)!.Value;
+        var near = Do(batch, new Observe(ObservationKind.Slump, Value: said - 19)).Observations.Single();
+        Assert.Equal(said, near.Said);
+        foreach (var far in new[] { said - 21, said + 21 })
+        {
+            var refused = Refused(batch, new Observe(ObservationKind.Slump, Value: far));
+            Assert.Equal((Codes.Unlikely, "command.value"), (refused.Code, refused.Field));
+            Assert.Contains("looks like a slip", refused.Message, StringComparison.Ordinal);
+            Assert.Equal(far, Do(batch, new Observe(ObservationKind.Slump, Value: far, Sure: true)).Observations.Single().Value);
+        }
+    }
+
+    [Theory]
+    [InlineData(ObservationKind.ThumbPress, 3, 3.0, "as said")]
+    [InlineData(ObservationKind.ThumbPress, 4, 3.0, "**off by 1 step**")]
+    [InlineData(ObservationKind.ThumbPress, 1, 3.0, "**off by 2 steps**")]
+    [InlineData(ObservationKind.Slump, 48.2, 48.0, "as said")]
+    [InlineData(ObservationKind.Slump, 46, 48.0, "**off by 2\u202f°C**", "**off by 3.5\u202f°F**")]
+    [InlineData(ObservationKind.Slump, 46, null, null)]
+    public void WhatWasSeenIsHeldAgainstWhatWasSaid(ObservationKind kind, double value, double? said, string? verdict, string? inFahrenheit = null)
+    {
+        var seen = new Observation(Guid.NewGuid(), Morning, kind, 20, value, said, "");
+        Assert.Equal(verdict, seen.Verdict(new Wording(Sample.Shed)));
+        Assert.Equal(inFahrenheit ?? verdict, seen.Verdict(new Wording(Sample.Shed with { Temperature = TemperatureUnit.Fahrenheit })));
     }
 
     [Fact]

@@ -86,6 +86,23 @@ public class CopyApiTests
     }
 
     [Theory]
+    [InlineData("hive gold", "beeswax", "candelilla wax")]
+    [InlineData("Hive Gold", "beeswax", "candelilla wax")]
+    [InlineData("beeswax", "candelilla wax")]
+    public async Task ACopyInWhichOneNameMeansTwoMaterialsIsRefused(string again, params string[] materials)
+    {
+        await using var host = await PantryHost.Start();
+        var parts = Copies.Parts(await Copies.Take(host));
+        parts["my-names.jsonl"] = string.Join(
+            '\n',
+            materials.Select((material, i) => $"{{\"material\":\"{material}\",\"name\":\"{(i == materials.Length - 1 ? again : "hive gold")}\"}}")
+        );
+        var work = await Copies.Bring(host, Copies.Zip(parts));
+        Assert.Equal(("refused", "E_TWICE"), (work.Text("state"), work["refusal"]!.Text("error")));
+        Assert.Equal($"my-names[{materials.Length}].name", work["refusal"]!.Text("field"));
+    }
+
+    [Theory]
     [InlineData("not json")]
     [InlineData("{}")]
     [InlineData("[1,2]")]

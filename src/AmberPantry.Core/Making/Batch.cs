@@ -11,7 +11,26 @@ public sealed record StepDone(string Step, DateTime DoneAt, decimal? WeighedG = 
 /// <summary>What was seen of a product.</summary>
 /// <param name="Id">Id of the command that told it.</param>
 /// <param name="Said">What the model said of the same, for the batch as weighed.</param>
-public sealed record Observation(Guid Id, DateTime At, ObservationKind Kind, double? TemperatureC, double? Value, double? Said, string Text);
+public sealed record Observation(Guid Id, DateTime At, ObservationKind Kind, double? TemperatureC, double? Value, double? Said, string Text)
+{
+    /// <summary>How far it lies from what was said, to half a step or degree; null when nothing was said. Two asterisks mark what differs.</summary>
+    public string? Verdict(Wording say)
+    {
+        if (Value is not { } value || Said is not { } said)
+        {
+            return null;
+        }
+
+        var off = Math.Round(Math.Abs(value - said) * 2, MidpointRounding.AwayFromZero) / 2;
+        return (off, Kind) switch
+        {
+            (0, _) => "as said",
+            (_, ObservationKind.Slump) => $"**off by {say.Degrees(off)}**",
+            (1, _) => "**off by 1 step**",
+            _ => $"**off by {Wording.Number(off, "0.#")} steps**",
+        };
+    }
+}
 
 /// <summary>A batch as it stands. It changes by commands only; a finished one takes no steps, an unfinished one has no stock.</summary>
 public sealed record Batch

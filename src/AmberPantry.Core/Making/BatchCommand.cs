@@ -57,7 +57,9 @@ public sealed record WriteNotes(string Notes) : BatchCommand;
 /// <param name="What">What was observed.</param>
 /// <param name="TemperatureC">Where a thumb press was made, °C.</param>
 /// <param name="Value">Thumb press 1 to 5, or the temperature in °C at which it slumped.</param>
-public sealed record Observe(ObservationKind What, double? TemperatureC = null, double? Value = null, string? Text = null) : BatchCommand;
+/// <param name="Sure">Whether it is meant although it lies far from what was said.</param>
+public sealed record Observe(ObservationKind What, double? TemperatureC = null, double? Value = null, string? Text = null, bool Sure = false)
+    : BatchCommand;
 
 /// <summary>Takes an observation back.</summary>
 /// <param name="Observation">Id of the command that told it.</param>

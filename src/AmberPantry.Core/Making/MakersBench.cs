@@ -11,6 +11,9 @@ public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor
 {
     private const double CoolestPressC = -5;
     private const double WarmestPressC = 60;
+
+    /// <summary>A slump further from what was said, °C, is rather a slip of the comma or of the thermometer.</summary>
+    private const double SlipFromC = 20;
     private static readonly Question MeltOnly = new() { Parts = [Part.Melt] };
 
     public Workshop Workshop => workshop;
@@ -79,7 +82,7 @@ public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor
                 said = curve is null ? null : BatchRecord.ThumbOf(curve.FirmnessAt(celsius));
                 break;
             case ObservationKind.Slump:
-                Check(
+                var slumped = Check(
                     seen.Value,
                     HouseSettings.LeastC,
                     HouseSettings.MostC,
@@ -87,6 +90,18 @@ public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor
                     "Type the temperature at which it lost its shape, −5 to 95 °C."
                 );
                 said = curve?.SlumpC;
+                if (!seen.Sure && said is { } slump && Math.Abs(slumped - slump) > SlipFromC)
+                {
+                    var say = new Wording(workshop);
+                    throw new Refusal(
+                        Codes.Unlikely,
+                        "command.value",
+                        slumped,
+                        $"It was said to slump at {say.Temperature(slump)}; {say.Temperature(slumped)} looks like a slip.",
+                        "Log it again if it is right."
+                    );
+                }
+
                 break;
             case ObservationKind.Note when text.Length == 0:
                 throw new Refusal(Codes.Empty, "command.text", "", "The note is empty.", "Write what you saw.");

@@ -4,20 +4,24 @@ namespace AmberPantry.Core.Materials;
 public sealed class MaterialShelf
 {
     private readonly Dictionary<string, Material> byId;
+    private readonly MakerMaterial[] own;
+    private readonly MyName[] names;
 
     /// <exception cref="Refusal">E_UNKNOWN_ID when a maker's material is based on something not in the catalogue.</exception>
     /// <param name="own">The maker's grades of catalogue materials.</param>
     /// <param name="names">Other names she has for any of them.</param>
     public MaterialShelf(IEnumerable<MakerMaterial>? own = null, IEnumerable<MyName>? names = null)
     {
+        this.own = [.. own ?? []];
+        this.names = [.. names ?? []];
         byId = Catalogue.All.ToDictionary(material => material.Id, StringComparer.OrdinalIgnoreCase);
-        Own = [.. (own ?? []).Select(Grade)];
+        Own = [.. this.own.Select(Grade)];
         foreach (var material in Own)
         {
             byId[material.Id] = material;
         }
 
-        foreach (var called in (names ?? []).GroupBy(name => Key(name.Material)))
+        foreach (var called in this.names.GroupBy(name => Key(name.Material)))
         {
             if (byId.TryGetValue(called.Key, out var material))
             {
@@ -38,14 +42,36 @@ public sealed class MaterialShelf
     /// <summary>The maker's own first, then the catalogue.</summary>
     public IReadOnlyList<Material> All { get; }
 
+    /// <summary>The shelf with one more name of her own.</summary>
+    public MaterialShelf Calling(MyName name) => new(own, [.. names, name]);
+
+    /// <exception cref="Refusal">E_RANGE for an empty or overlong name, E_TWICE when it means another material already.</exception>
+    public void CheckName(MyName name, string field)
+    {
+        name.Check(field);
+        var other = All.FirstOrDefault(material => Key(material.Id) != Key(name.Material) && Means(material, name.Name));
+        if (other is not null)
+        {
+            throw new Refusal(
+                Codes.Twice,
+                field,
+                name.Name,
+                $"“{name.Name}” means {other.Name} already.",
+                "Choose another name, or take it away there."
+            );
+        }
+    }
+
     public static string Key(string name) => name.Trim().ToLowerInvariant();
 
     public Material? Find(string id) => byId.GetValueOrDefault(id.Trim());
 
     /// <summary>A material by its key or by what the maker calls it. A formula keeps the key.</summary>
     /// <exception cref="Refusal">E_UNKNOWN_ID with the field given and the nearest known name.</exception>
-    public Material Named(string name, string field) =>
-        Find(name) ?? All.FirstOrDefault(material => material.MyNames.Contains(name.Trim(), StringComparer.OrdinalIgnoreCase)) ?? Get(name, field);
+    public Material Named(string name, string field) => Find(name) ?? All.FirstOrDefault(material => Means(material, name)) ?? Get(name, field);
+
+    private static bool Means(Material material, string name) =>
+        Key(name) == Key(material.Id) || material.MyNames.Contains(name.Trim(), StringComparer.OrdinalIgnoreCase);
 
     /// <exception cref="Refusal">E_UNKNOWN_ID with the field given and the nearest known name.</exception>
     public Material Get(string id, string field)

@@ -57,8 +57,7 @@ internal sealed class BatchCopy : CopyPart<BatchRow>
             return;
         }
 
-        line.WriteString("formula", names[row.TrialId].Formula);
-        line.WriteNumber("trial", names[row.TrialId].Number);
+        TrialChecks.Refer(line, names[row.TrialId]);
     }
 
     protected override void Resolve(CopyIn into, JsonObject line, BatchRow row)

@@ -58,6 +58,9 @@ public sealed class CopyIn(PantryDb db)
     /// <summary>Materials have come in: the shelf is read anew when it is next asked for.</summary>
     public void ForgetShelf() => shelf = null;
 
+    /// <summary>A name of her own has come in.</summary>
+    public void Call(MyName name) => shelf = Shelf.Calling(name);
+
     public void Tell(string part, string name, bool isNew, bool isSame)
     {
         var now = counts.TryGetValue(part, out var told) ? told : (New: 0, Same: 0, Changed: 0, Examples: []);

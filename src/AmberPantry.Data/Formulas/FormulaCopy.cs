@@ -116,6 +116,13 @@ internal static class TrialChecks
             })
             .ToDictionaryAsync(row => row.Id, row => (row.Name, row.Number));
 
+    /// <summary>Writes the name of a trial into a line.</summary>
+    public static void Refer(Utf8JsonWriter line, (string Formula, int Number) trial)
+    {
+        line.WriteString("formula", trial.Formula);
+        line.WriteNumber("trial", trial.Number);
+    }
+
     public static void Position(int position, string path)
     {
         if (position is < 0 or > MostPosition)
@@ -153,8 +160,7 @@ internal abstract class OfTrialCopy<TRow> : CopyPart<TRow>
     {
         if (names is not null)
         {
-            line.WriteString("formula", names[TrialOf(row)].Formula);
-            line.WriteNumber("trial", names[TrialOf(row)].Number);
+            TrialChecks.Refer(line, names[TrialOf(row)]);
         }
     }
 

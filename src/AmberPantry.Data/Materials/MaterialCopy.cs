@@ -64,8 +64,7 @@ internal sealed class MyNameCopy : CopyPart<MyNameRow>
     protected override void Check(MyNameRow row, CopyIn into, string path)
     {
         into.Shelf.Get(row.Material, $"{path}.material");
-        row.ToName().Check($"{path}.name");
+        into.Shelf.CheckName(row.ToName(), $"{path}.name");
+        into.Call(row.ToName());
     }
-
-    protected override void Added(CopyIn into, MyNameRow row) => into.ForgetShelf();
 }

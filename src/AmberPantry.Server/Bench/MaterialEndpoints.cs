@@ -90,28 +90,12 @@ public static class MaterialEndpoints
             throw new Refusal(Codes.Range, "names", names.Length, $"{names.Length} names are too many for one material.", $"Keep it to {MostNames}.");
         }
 
-        foreach (var (name, i) in names.Select((name, i) => (name, i)))
-        {
-            new MyName(material.Id, name).Check($"names[{i}]");
-        }
-
         await db.Command(async () =>
         {
-            var others = await db.MyNames.AsNoTracking().Where(row => row.Material != material.Id).ToListAsync();
+            var shelf = db.Shelf();
             foreach (var (name, i) in names.Select((name, i) => (name, i)))
             {
-                var other = keeper.Shelf.Find(name)
-                    ?? keeper.Shelf.Find(others.Find(row => string.Equals(row.Name, name, StringComparison.OrdinalIgnoreCase))?.Material ?? "");
-                if (other is not null && other.Id != material.Id)
-                {
-                    throw new Refusal(
-                        Codes.Twice,
-                        $"names[{i}]",
-                        name,
-                        $"“{name}” means {other.Name} already.",
-                        "Choose another name, or take it away there."
-                    );
-                }
+                shelf.CheckName(new MyName(material.Id, name), $"names[{i}]");
             }
 
             await db.MyNames.Where(row => row.Material == material.Id).ExecuteDeleteAsync();

@@ -3,6 +3,7 @@ using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Families;
 using AmberPantry.Core.Making;
+using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
 using AmberPantry.Data.Batches;
 using AmberPantry.Server.Hosting;
@@ -82,6 +83,9 @@ public sealed record BatchView
 
     public required SaidView Said { get; init; }
 
+    /// <summary>How far each observation lies from what was said, by its id.</summary>
+    public required IReadOnlyDictionary<Guid, string> Verdicts { get; init; }
+
     public required double WorkroomC { get; init; }
 
     public required double? HumidityPercent { get; init; }
@@ -153,6 +157,7 @@ internal static class BatchViews
         var row = await Row(db, id);
         var batch = row.ToBatch();
         var open = keeper.Open;
+        var say = new Wording(open.Workshop);
         var pot = batch.Pot;
         var weighed = batch.AsWeighed;
         var said = open.Assessor.Assess(weighed, new Question { Parts = [Part.Melt] }).Parts.Melt!;
@@ -179,6 +184,10 @@ internal static class BatchViews
                 ),
             ],
             Said = new SaidView(said.Landmarks, said.Sentence, said.SlumpC),
+            Verdicts = batch
+                .Observations.Select(seen => (seen.Id, Verdict: seen.Verdict(say)))
+                .Where(seen => seen.Verdict is not null)
+                .ToDictionary(seen => seen.Id, seen => seen.Verdict!),
             WorkroomC = row.WorkroomC,
             HumidityPercent = row.HumidityPercent,
             SignedBy = row.SignedBy,

@@ -32,11 +32,17 @@ public sealed record StockLayer
 
     public required StockPlace Place { get; init; }
 
+    /// <summary>The same in words.</summary>
+    public string PlaceSays => Wording.Said(Place);
+
     /// <summary>#RRGGBB.</summary>
     public required string Colour { get; init; }
 
     /// <summary>Whether it would slump in tomorrow's warmest place where it lies.</summary>
     public required bool Slumps { get; init; }
+
+    /// <summary>What it does there tomorrow.</summary>
+    public string Says => Slumps ? "slumps" : "keeps its shape";
 }
 
 /// <param name="TodayC">As set for the house, °C.</param>

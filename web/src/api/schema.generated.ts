@@ -2931,6 +2931,11 @@ export interface components {
              */
             value?: null | number;
             text?: null | string;
+            /**
+             * @description Whether it is meant although it lies far from what was said.
+             * @default false
+             */
+            sure?: boolean;
         };
         BatchCommandPlaceStock: {
             /** @enum {string} */
@@ -3044,6 +3049,10 @@ export interface components {
             /** @description Planned against weighed, one for each line. */
             deviations: components["schemas"]["DeviationView"][];
             said: components["schemas"]["SaidView"];
+            /** @description How far each observation lies from what was said, by its id. */
+            verdicts: {
+                [key: string]: string;
+            };
             /** Format: double */
             workroomC: number;
             /** Format: double */
@@ -3922,6 +3931,8 @@ export interface components {
              * @description Highest temperature at which it keeps its shape, °C.
              */
             slumpC: null | number;
+            /** @description The same in words. */
+            slumpSays: string;
             /**
              * Format: double
              * @description Lowest temperature at which the melt is clear, °C.
@@ -4682,10 +4693,14 @@ export interface components {
             /** Format: double */
             slumpC: number;
             place: components["schemas"]["StockPlace"];
+            /** @description The same in words. */
+            placeSays?: null | string;
             /** @description #RRGGBB. */
             colour: string;
             /** @description Whether it would slump in tomorrow's warmest place where it lies. */
             slumps: boolean;
+            /** @description What it does there tomorrow. */
+            says?: null | string;
         };
         /**
          * @description Where finished stock is kept.

@@ -5,7 +5,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { type Batch, type HouseSettings, Refused, type Today } from "../api/client";
 import { Units } from "../words/format";
 import { NumberLine } from "./house/fields";
-import { ObserveForm } from "./logbook/ObserveForm";
+import { type Act, ObserveForm } from "./logbook/ObserveForm";
 import { WarmthLayers } from "./today/WarmthLayers";
 
 const units = new Units({
@@ -72,6 +72,7 @@ describe("places", () => {
         temperatureC: 20.5,
         value: 3,
         text: "gives",
+        sure: false,
       });
       expect(find<HTMLInputElement>("[aria-label='In words']").value).toBe("");
     });
@@ -93,6 +94,28 @@ describe("places", () => {
     });
   });
 
+  it("logs what was doubted once it is sent again, and doubts what is typed anew", async () => {
+    const view = { workroomC: 19, said: { slumpC: 48 } } as unknown as Batch;
+    const sent = vi.fn(async (command: { value?: number | null; sure?: boolean }) => {
+      if (command.sure) return view;
+      throw new Refused(400, "E_UNLIKELY", "It looks like a slip.", "Log it again if it is right.", "command.value");
+    });
+    show(<ObserveForm view={view} act={sent as unknown as Act} />);
+    await act(async () => find("input[value=slump], [title=Slump]").click());
+    type("[aria-label='Temperature at which it slumped']", "4.8");
+    await submit();
+    expect(find("[role=alert]").textContent).toBe("It looks like a slip. Log it again if it is right.");
+    type("[aria-label='Temperature at which it slumped']", "5.8");
+    await submit();
+    await submit();
+    expect(sent.mock.calls.map(([command]) => [command.value, command.sure])).toEqual([
+      [4.8, false],
+      [5.8, false],
+      [5.8, true],
+    ]);
+    expect(find<HTMLInputElement>("[aria-label='Temperature at which it slumped']").value).toBe("");
+  });
+
   describe("today's warmth", () => {
     const layer = (batch: number, slumpC: number, slumps: boolean) => ({
       batch,
@@ -103,7 +126,9 @@ describe("places", () => {
       slumpC,
       place: "shelf",
       colour: "#EEDDAA",
+      placeSays: "shelf",
       slumps,
+      says: slumps ? "slumps" : "keeps its shape",
     });
     const today = {
       sentence: "In a 44 °C summer van 9 of 18 slump.",

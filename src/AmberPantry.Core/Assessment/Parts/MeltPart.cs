@@ -47,6 +47,9 @@ public sealed record MeltPart
     /// <summary>Highest temperature at which it keeps its shape, °C.</summary>
     public required double? SlumpC { get; init; }
 
+    /// <summary>The same in words.</summary>
+    public required string SlumpSays { get; init; }
+
     /// <summary>Lowest temperature at which the melt is clear, °C.</summary>
     public required double? ClearC { get; init; }
 
@@ -81,6 +84,7 @@ public sealed record MeltPart
             Curve = subject.Curve is null ? null : View(subject.Curve),
             States = states,
             SlumpC = subject.SlumpC,
+            SlumpSays = subject.SlumpC is { } slump ? $"slumps at {subject.Say.Temperature(slump)}" : "has no shape to keep",
             ClearC = subject.ClearC,
             DoubtC = subject.Melt.DoubtC,
             DoubtFactor = subject.Melt.DoubtFactor,

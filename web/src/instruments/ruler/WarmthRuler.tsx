@@ -211,7 +211,7 @@ export const WarmthRuler = memo(function WarmthRuler({
         <div>
           {foot ??
             (under
-              ? `${upper(name)} ${slumps(melt, units)}; ${under.name} ${slumps(under.melt, units)}. ${melt.sentence}`
+              ? `${upper(name)} ${melt.slumpSays}; ${under.name} ${under.melt.slumpSays}. ${melt.sentence}`
               : melt.sentence)}
         </div>
         <button type="button" className="link" onClick={() => setAsTable(!asTable)} aria-pressed={asTable}>
@@ -274,12 +274,9 @@ function flagLines(
   return [
     `${landmark.name} ${degrees}${hours}`,
     other === landmark.says
-      ? `both ${landmark.says.replace(/s$/, "")}`
+      ? `${short(name)}, ${short(under.name)}: ${other}`
       : `${short(name)} ${landmark.says} · ${short(under.name)} ${other}`,
   ];
 }
-
-const slumps = (melt: MeltPart, units: Units) =>
-  melt.slumpC == null ? "has no shape to keep" : `slumps at ${units.temperature(melt.slumpC)}`;
 
 const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -28,7 +28,6 @@ type Props = {
   scrollTop: number;
   rowsHeight: number;
   held: Held | null;
-  frozen: boolean;
   hand: Hand;
 };
 
@@ -38,8 +37,7 @@ const chip = { x: 232, width: 8, height: 22 };
 
 /** The formula as layers in a pot: thickness is the share, and a ribbon runs from each layer to its row. */
 export const Strata = memo(function Strata(props: Props) {
-  const { lines, names, ghost, under, pxPerPercent, rowHeight, rowsTop, scrollTop, rowsHeight, held, frozen, hand } =
-    props;
+  const { lines, names, ghost, under, pxPerPercent, rowHeight, rowsTop, scrollTop, rowsHeight, held, hand } = props;
   const x0 = under ? 72 : left;
   const w = under ? 72 : width;
   const x1 = x0 + w;
@@ -58,7 +56,7 @@ export const Strata = memo(function Strata(props: Props) {
 
   const grab = (above: Layer) => (event: PointerEvent<SVGGElement>) => {
     const pair = neighbours(inColumn, above.id);
-    if (frozen || !pair) return;
+    if (!pair) return;
     event.preventDefault();
     event.currentTarget.focus();
     drag.current = { y: event.clientY };
@@ -78,7 +76,7 @@ export const Strata = memo(function Strata(props: Props) {
 
   const step = (above: Layer) => (event: KeyboardEvent<SVGGElement>) => {
     const pair = neighbours(inColumn, above.id);
-    if (!pair || frozen) return;
+    if (!pair) return;
     const isHeld = held?.upper === pair.upper.id && held.lower === pair.lower.id;
     const by = { ArrowDown: 0.1, ArrowRight: 0.1, ArrowUp: -0.1, ArrowLeft: -0.1 }[event.key];
     if (by !== undefined) {
@@ -212,9 +210,9 @@ export const Strata = memo(function Strata(props: Props) {
           <g
             key={layer.id}
             role="slider"
-            tabIndex={frozen ? -1 : 0}
+            tabIndex={0}
             aria-orientation="vertical"
-            aria-disabled={frozen || !pair}
+            aria-disabled={!pair}
             aria-label={`Boundary under ${names.get(layer.id)}`}
             aria-valuemin={0}
             aria-valuemax={pair ? pair.upper.percent + pair.lower.percent : layer.percent}

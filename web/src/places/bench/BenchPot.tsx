@@ -67,7 +67,6 @@ export function BenchPot({
           scrollTop={seen.top}
           rowsHeight={seen.height}
           held={state.mode === "holding" ? state.held : null}
-          frozen={false}
           hand={hand}
         />
       </div>

@@ -5,6 +5,7 @@ import { type Batch, inWords } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { Sheet, type SheetColumn } from "../../kit/Sheet";
 import { day, narrow, number, percent, plural, span, time, type Units } from "../../words/format";
+import { Sentence } from "../../words/Sentence";
 import { useBatch } from "../make/useBatch";
 import { type Act, ObserveForm } from "./ObserveForm";
 import { Area } from "../../kit/Field";
@@ -61,15 +62,13 @@ export function BatchRecord({ id }: { id: number }) {
                 {seen.kind === "thumb_press" && (
                   <>
                     thumb press at {units.temperature(seen.temperatureC ?? 0)}: {seen.said != null && `${seen.said} → `}
-                    <b>{seen.value}</b> of 5{" "}
-                    {seen.said != null && seen.value != null && offBy(seen.value - seen.said, "step")}
+                    <b>{seen.value}</b> of 5 <Sentence text={view.verdicts[seen.id] ?? ""} />
                   </>
                 )}
                 {seen.kind === "slump" && (
                   <>
                     slump: {seen.said != null && `${units.bareTemperature(seen.said)} → `}
-                    <b>{units.temperature(seen.value ?? 0)}</b>{" "}
-                    {seen.said != null && seen.value != null && offBy(seen.value - seen.said, "°C")}
+                    <b>{units.temperature(seen.value ?? 0)}</b> <Sentence text={view.verdicts[seen.id] ?? ""} />
                   </>
                 )}
                 {seen.text && ` “${seen.text}”`}
@@ -157,12 +156,6 @@ const weighed = (units: Units): SheetColumn<Weighed>[] => [
     render: (_, line) => (line.weighedG == null ? "" : number(line.truePercent, 2)),
   },
 ];
-
-function offBy(difference: number, unit: "step" | "°C") {
-  const off = Math.round(Math.abs(difference) * 2) / 2;
-  if (off === 0) return <span className="quiet">as said</span>;
-  return <b>off by {unit === "step" ? `${off} ${plural("step", off)}` : `${off}${narrow}°C`}</b>;
-}
 
 function Notes({ batch, act }: { batch: Batch["batch"]; act: Act }) {
   const [notes, setNotes] = useState(batch.notes);

@@ -34,6 +34,7 @@ const record = (id: number, change: object = {}) => ({
     intent: "stands the van",
   },
   said: { sentence: "Holds its shape to 48 °C.", slumpC: 48, landmarks: [] },
+  verdicts: { o1: "as said", o2: "**off by 2 °C**" },
   deviations: [
     { material: "Beeswax", plannedPercent: 14, truePercent: 14.21, plannedG: 84, weighedG: 85.3, offG: 1.3 },
     { material: "Shea butter", plannedPercent: 30, truePercent: 30, plannedG: 180, weighedG: null, offG: null },

@@ -2,7 +2,6 @@ import { Button, Radio, Segmented } from "antd";
 import { useState } from "react";
 import { type Batch, type BatchCommand, inWords, Refused } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
-import { readNumber } from "../../words/format";
 import { Field } from "../../kit/Field";
 
 type Kind = "thumb_press" | "slump" | "note";
@@ -19,6 +18,8 @@ export function ObserveForm({ view, act }: { view: Batch; act: Act }) {
   const [slump, setSlump] = useState("");
   const [text, setText] = useState("");
   const [error, setError] = useState<{ field: string; text: string } | null>(null);
+  // What was taken for a slip: typed once more, it is meant.
+  const [doubted, setDoubted] = useState("");
   const submit = async () => {
     const asked = kind === "slump" ? slump : temperature;
     const celsius = kind === "note" ? null : units.readTemperature(asked);
@@ -28,20 +29,6 @@ export function ObserveForm({ view, act }: { view: Batch; act: Act }) {
         text: `“${asked.slice(0, 40)}” is not a temperature. Type one such as ${units.bareTemperature(kind === "slump" ? 42 : 20)}.`,
       });
     }
-    // A slip of the comma is the usual cause of a slump far below what anyone measures.
-    const slip =
-      kind === "slump" &&
-      celsius !== null &&
-      celsius < 12 &&
-      view.said.slumpC != null &&
-      view.said.slumpC > 30 &&
-      readNumber(slump) !== null;
-    if (slip && !error?.text.includes("slip")) {
-      return setError({
-        field: "value",
-        text: `It was said to slump at ${units.temperature(view.said.slumpC ?? 0)}; ${slump} looks like a slip. Press Log it again if it is right.`,
-      });
-    }
     try {
       await act({
         kind: "observe",
@@ -49,11 +36,14 @@ export function ObserveForm({ view, act }: { view: Batch; act: Act }) {
         temperatureC: kind === "thumb_press" ? celsius : null,
         value: kind === "thumb_press" ? thumb : kind === "slump" ? celsius : null,
         text,
+        sure: doubted !== "" && doubted === asked,
       });
       setError(null);
+      setDoubted("");
       setText("");
       setSlump("");
     } catch (refused) {
+      setDoubted(refused instanceof Refused && refused.error === "E_UNLIKELY" ? asked : "");
       setError({
         field: refused instanceof Refused ? refused.field.replace("command.", "") : "",
         text: inWords(refused),

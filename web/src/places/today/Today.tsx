@@ -201,15 +201,13 @@ export function TodayPage() {
 
 type Layer = Today["stock"][number];
 
-const where = { cool_box: "cool box", held_back: "held back", shelf: "shelf" } as const;
-
 const stock = (units: Units): SheetColumn<Layer>[] => [
   { title: "Product", dataIndex: "name", rowScope: "row", sorter: (a, b) => a.name.localeCompare(b.name) },
   { title: "Lot", dataIndex: "lot", className: "lot" },
   { title: "How many", render: (_, layer) => `${layer.units} ${layer.unit}` },
   { title: "Slumps at", sorter: (a, b) => a.slumpC - b.slumpC, render: (_, layer) => units.temperature(layer.slumpC) },
-  { title: "Where", render: (_, layer) => where[layer.place] },
-  { title: "Tomorrow", render: (_, layer) => (layer.slumps ? "slumps" : "keeps its shape") },
+  { title: "Where", dataIndex: "placeSays" },
+  { title: "Tomorrow", dataIndex: "says" },
 ];
 
 function StockTable({ today }: { today: Today }) {

@@ -92,7 +92,7 @@ export function WarmthLayers({ today, units }: { today: Today; units: Units }) {
       {today.stock.map((layer, i) => {
         const y = ground - (i + 1) * thick + thick / 2 + 4.5;
         const to = Math.max(axis.x(firstC) + 4, axis.x(layer.slumpC));
-        const where = layer.place === "cool_box" ? ", cool box" : layer.place === "held_back" ? ", held back" : "";
+        const where = layer.place === "shelf" ? "" : `, ${layer.placeSays}`;
         const name = `${layer.name}, ${layer.units} ${plural(layer.unit, layer.units)}${where}`;
         const fits = to - axis.x(firstC) > textWidth(name, 13, 600) + 60;
         return (
