@@ -97,7 +97,7 @@ public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor
                         Codes.Unlikely,
                         "command.value",
                         slumped,
-                        $"It was said to slump at {say.Temperature(slump)}; {say.Temperature(slumped)} looks like a slip.",
+                        $"It was said to slump at {say.Temperature(slump)}; more than {say.Degrees(SlipFromC)} away looks like a slip.",
                         "Log it again if it is right."
                     );
                 }

@@ -8,6 +8,6 @@ export function Field({ className = "", ...rest }: InputProps & { ref?: Ref<Inpu
 }
 
 /** Several lines of text. */
-export function Area(props: TextAreaProps) {
-  return <Input.TextArea {...props} className="field" />;
+export function Area({ className = "", ...rest }: TextAreaProps) {
+  return <Input.TextArea {...rest} className={`field ${className}`} />;
 }

@@ -5,6 +5,7 @@ import { api, inWords, type MakeStep, type PourOverChoices } from "../../api/cli
 import { touch } from "../../api/keys";
 import { useHouse } from "../../shell/HouseContext";
 import { useKeys } from "../../shell/useKeys";
+import { Area, Field } from "../../kit/Field";
 import { narrow, number, plural, readNumber } from "../../words/format";
 import { reach } from "./gauge";
 import { StepBody } from "./StepBody";
@@ -223,7 +224,7 @@ export function MakeBatch() {
                 <div className="make-finish">
                   <label>
                     How many {plural(view.unit, 2)} did you fill?{" "}
-                    <input
+                    <Field
                       className="make-field"
                       inputMode="numeric"
                       value={units_}
@@ -232,7 +233,7 @@ export function MakeBatch() {
                   </label>
                   <label>
                     Notes
-                    <textarea
+                    <Area
                       className="make-field"
                       rows={2}
                       value={notes}

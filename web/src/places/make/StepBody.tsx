@@ -1,5 +1,6 @@
 import { type ReactNode, useEffect, useState } from "react";
 import type { MakeStep } from "../../api/client";
+import { Field } from "../../kit/Field";
 import { narrow, span, type Units } from "../../words/format";
 
 type Props = {
@@ -25,7 +26,7 @@ export function StepBody({ step, typed, units, since, onTyped, children }: Props
       {step.toC != null && (
         <label className="make-text">
           Thermometer{" "}
-          <input
+          <Field
             className="make-field make-number small-number"
             inputMode="decimal"
             value={typed}

@@ -1,4 +1,5 @@
 import type { Batch, MakeStep } from "../../api/client";
+import { Field } from "../../kit/Field";
 import { narrow, type Units } from "../../words/format";
 import type { Reach } from "./gauge";
 import { WeighGauge } from "./WeighGauge";
@@ -29,7 +30,8 @@ export function WeighBody({ view, step, typed, value, state, units, onTyped, onT
         {step.text} {step.why}
       </p>
       <label className="make-big" style={{ fontSize: `calc(var(--big) * ${shrink})` }}>
-        <input
+        <Field
+          variant="borderless"
           className="make-number"
           inputMode="decimal"
           aria-label={`Weight of ${step.title} in ${units.mass}`}

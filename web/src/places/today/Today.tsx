@@ -10,7 +10,7 @@ import { outbox } from "../../shell/outbox";
 import { Sheet, type SheetColumn } from "../../kit/Sheet";
 import { Plates } from "../../shell/Plates";
 import { useKeys } from "../../shell/useKeys";
-import { day, narrow, readNumber, span, time, type Units, weekday } from "../../words/format";
+import { day, narrow, plural, readNumber, span, time, type Units, weekday } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { StartFormula } from "../bench/StartFormula";
 import { WarmthLayers } from "./WarmthLayers";
@@ -204,7 +204,7 @@ type Layer = Today["stock"][number];
 const stock = (units: Units): SheetColumn<Layer>[] => [
   { title: "Product", dataIndex: "name", rowScope: "row", sorter: (a, b) => a.name.localeCompare(b.name) },
   { title: "Lot", dataIndex: "lot", className: "lot" },
-  { title: "How many", render: (_, layer) => `${layer.units} ${layer.unit}` },
+  { title: "How many", render: (_, layer) => `${layer.units} ${plural(layer.unit, layer.units)}` },
   { title: "Slumps at", sorter: (a, b) => a.slumpC - b.slumpC, render: (_, layer) => units.temperature(layer.slumpC) },
   { title: "Where", dataIndex: "placeSays" },
   { title: "Tomorrow", dataIndex: "says" },
