@@ -16,7 +16,7 @@ public class WordingTests
         Assert.Equal("107\u202f°F", Imperial.Temperature(41.7));
         Assert.Equal("144.0\u202fg", Metric.Weight(144));
         Assert.Equal("12.0\u202fkg", Metric.RoundWeight(12_000));
-        Assert.Equal("5.08\u202foz", Imperial.Weight(144));
+        Assert.Equal("5.079\u202foz", Imperial.Weight(144));
         Assert.Equal("0.80\u202f%", Wording.Percent(0.8m));
         Assert.Equal("18.0\u202f%", Wording.Percent(18));
         Assert.Equal("£0.91", Metric.Money(0.91m));

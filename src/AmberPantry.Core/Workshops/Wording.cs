@@ -30,7 +30,7 @@ public sealed class Wording(Workshop workshop)
     {
         if (workshop.Weight == WeightUnit.Ounces)
         {
-            return $"{Number((double)(grams / Ounces.Grams), "#,0.00")}{Narrow}oz";
+            return $"{Number((double)(grams / Ounces.Grams), OunceFormat)}{Narrow}oz";
         }
 
         return grams >= 10_000 ? $"{Number((double)grams / 1000, "#,0.0#")}{Narrow}kg" : $"{Number((double)grams, ScaleFormat)}{Narrow}g";
@@ -38,7 +38,9 @@ public sealed class Wording(Workshop workshop)
 
     /// <summary>A mass that need not show the scale's step, such as a batch.</summary>
     public string RoundWeight(decimal grams) =>
-        workshop.Weight == WeightUnit.Ounces || grams >= 10_000 ? Weight(grams) : $"{Number((double)grams, "#,0.#")}{Narrow}g";
+        workshop.Weight == WeightUnit.Ounces ? $"{Number((double)(grams / Ounces.Grams), "#,0.00")}{Narrow}oz"
+        : grams >= 10_000 ? Weight(grams)
+        : $"{Number((double)grams, "#,0.#")}{Narrow}g";
 
     public static string Percent(decimal percent) => $"{Number((double)percent, percent is < 1 and > 0 ? "0.00" : "0.0")}{Narrow}%";
 
@@ -72,6 +74,15 @@ public sealed class Wording(Workshop workshop)
 
     /// <summary>A material's short name: what stands before the first comma.</summary>
     public static string Brief(string name) => Inside(name.Split(',')[0]);
+
+    /// <summary>Two digits more than the scale shows of a gram.</summary>
+    private string OunceFormat =>
+        workshop.Scale.ResolutionG switch
+        {
+            >= 1 => "#,0.00",
+            >= 0.1m => "#,0.000",
+            _ => "#,0.0000",
+        };
 
     private string ScaleFormat =>
         workshop.Scale.ResolutionG switch

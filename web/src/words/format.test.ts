@@ -29,7 +29,7 @@ describe("numbers and units", () => {
     expect(metric.temperature(41.6)).toBe("41.5\u202f°C");
     expect(other.temperature(41.7)).toBe("107\u202f°F");
     expect(metric.weight(144)).toBe("144.0\u202fg");
-    expect(other.weight(144)).toBe("5.08\u202foz");
+    expect(other.weight(144)).toBe("5.079\u202foz");
     expect(metric.roundWeight(12_500)).toBe("12.5\u202fkg");
     expect(other.readTemperature("212")).toBeCloseTo(100, 9);
     expect(other.readWeight("1")).toBeCloseTo(28.3495, 3);

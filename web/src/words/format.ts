@@ -53,9 +53,21 @@ export class Units {
 
   /** Grams or ounces at the scale's step, without a unit. */
   bareWeight(grams: number): string {
-    if (this.workshop.weight === "ounces") return number(grams / gramsPerOunce, 2);
+    const ounces = this.workshop.weight === "ounces";
+    return number(ounces ? grams / gramsPerOunce : grams, this.decimals + (ounces ? 2 : 0));
+  }
+
+  /** A weight as it would be typed: no grouping, no zeros at the end. */
+  plainWeight(grams: number): string {
+    if (this.workshop.weight !== "ounces") return String(Number(grams.toFixed(2)));
+    const ounces = grams / gramsPerOunce;
+    return String(Number(ounces < 0.1 ? ounces.toPrecision(3) : ounces.toFixed(this.decimals + 2)));
+  }
+
+  /** Digits of a gram that the scale shows. */
+  private get decimals(): number {
     const step = this.workshop.scale.resolutionG;
-    return number(grams, step >= 1 ? 0 : step >= 0.1 ? 1 : 2);
+    return step >= 1 ? 0 : step >= 0.1 ? 1 : 2;
   }
 
   weight(grams: number): string {
@@ -64,7 +76,7 @@ export class Units {
 
   /** A batch: no more digits than it needs. */
   roundWeight(grams: number): string {
-    if (this.workshop.weight === "ounces") return this.weight(grams);
+    if (this.workshop.weight === "ounces") return `${number(grams / gramsPerOunce, 2)}${narrow}oz`;
     if (grams >= 10_000) return `${number(grams / 1000, 2).replace(/\.?0+$/, "")}${narrow}kg`;
     return `${number(grams, Number.isInteger(grams) ? 0 : 1)}${narrow}g`;
   }
@@ -81,8 +93,12 @@ export class Units {
   }
 }
 
-/** Reads "12,5" and "12.5" alike; null for anything but a number. */
+/** Whether a comma may part the thousands or the decimals: 1,080 is not guessed at. */
+export const isTwoWays = (text: string): boolean => /^\s*-?[1-9]\d{0,2},\d{3}\s*$/.test(text);
+
+/** Reads "12,5" and "12.5" alike; null for anything but a number, and for one that can be read two ways. */
 export function readNumber(text: string): number | null {
+  if (isTwoWays(text)) return null;
   const plain = text.trim().replace("−", "-").replace(",", ".");
   return /^-?(\d+\.?\d*|\.\d+)$/.test(plain) && plain.length < 16 ? Number(plain) : null;
 }

@@ -254,7 +254,7 @@ describe("the bench sheet", () => {
 
   it("weighs in ounces where the house does", async () => {
     await show(<PrintSheet trial={trial()} assessment={assessment()} />, { "GET /api/trials/7/plan": plan, ...inF });
-    expect(document.querySelector(".print-lines tbody tr")?.textContent).toContain("2.96\u202foz");
+    expect(document.querySelector(".print-lines tbody tr")?.textContent).toContain("2.963\u202foz");
   });
 });
 

@@ -12,7 +12,7 @@ import "./house.css";
 
 /** Units, scale, landmarks, workroom, look and keys; a copy of everything out and in. */
 export function HousePage() {
-  const { house, units, keep } = useHouse();
+  const { house, keep } = useHouse();
   const now = house.house;
   const queries = useQueryClient();
   const [said, setSaid] = useState("");
@@ -97,7 +97,7 @@ export function HousePage() {
           <h2 className="head">Workroom, scale, money</h2>
           <NumberLine
             label="Scale step"
-            unit="g"
+            measure="mass"
             value={now.workshop.scale.resolutionG}
             onSave={(resolutionG) =>
               save(
@@ -108,22 +108,21 @@ export function HousePage() {
           />
           <NumberLine
             label="Scale repeats within"
-            unit="g"
+            measure="mass"
             optional
             value={now.workshop.scale.repeatabilityG ?? null}
             onSave={(repeatabilityG) => save(workshop({ scale: { ...now.workshop.scale, repeatabilityG } }), "Kept.")}
           />
           <NumberLine
             label="Scale carries"
-            unit="g"
+            measure="mass"
             optional
             value={now.workshop.scale.capacityG ?? null}
             onSave={(capacityG) => save(workshop({ scale: { ...now.workshop.scale, capacityG } }), "Kept.")}
           />
           <NumberLine
             label="Workroom"
-            unit={units.degree}
-            temperature
+            measure="temperature"
             value={now.workshop.workroomC}
             onSave={(workroomC) => room(workroomC ?? 20)}
           />

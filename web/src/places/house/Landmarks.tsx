@@ -4,8 +4,9 @@ import { type Landmark, Refused } from "../../api/client";
 import { Pick } from "../../kit/Pick";
 import { Sheet } from "../../kit/Sheet";
 import { useHouse } from "../../shell/HouseContext";
-import { readNumber } from "../../words/format";
 import { Field } from "../../kit/Field";
+import { complaint, isTaken, quantity } from "../../kit/quantity";
+import { QuantityField } from "../../kit/QuantityField";
 
 const kinds: { value: Landmark["kind"]; label: string }[] = [
   { value: "storage", label: "stock lies here" },
@@ -25,8 +26,8 @@ export function Landmarks({
   const [rows, setRows] = useState(() =>
     landmarks.map((one) => ({
       ...one,
-      text: units.bareTemperature(one.temperatureC),
-      hoursText: one.hours == null ? "" : String(one.hours),
+      heat: quantity("temperature", one.temperatureC, units),
+      lasts: quantity("number", one.hours, units),
     })),
   );
   const [error, setError] = useState<{ row: number; text: string } | null>(null);
@@ -35,19 +36,12 @@ export function Landmarks({
   const save = async () => {
     const read: Landmark[] = [];
     for (const [i, row] of rows.entries()) {
-      const temperatureC = units.readTemperature(row.text);
-      const hours = row.hoursText.trim() === "" ? null : readNumber(row.hoursText);
-      if (temperatureC === null)
-        return setError({
-          row: i,
-          text: `${row.name || "This landmark"}: “${row.text.slice(0, 40)}” is not a temperature. Type one such as ${units.bareTemperature(20)}.`,
-        });
-      if (hours === null && row.hoursText.trim() !== "")
-        return setError({
-          row: i,
-          text: `${row.name}: “${row.hoursText.slice(0, 40)}” is not a number of hours. Type one, or leave it empty.`,
-        });
-      read.push({ id: row.id, name: row.name, temperatureC, kind: row.kind, hours });
+      const { heat, lasts } = row;
+      const name = row.name || "This landmark";
+      if (heat.exact === null) return setError({ row: i, text: `${name}: ${complaint(heat, 20, units)}` });
+      if (!isTaken(lasts))
+        return setError({ row: i, text: `${name}, hours: ${complaint(lasts, 3, units)} Or leave it empty.` });
+      read.push({ id: row.id, name: row.name, temperatureC: heat.exact, kind: row.kind, hours: lasts.exact });
     }
     const refused = await onSave(read, "Landmarks kept.");
     setError(refused ? { row: Number(/\[(\d+)\]/.exec(refused.field)?.[1] ?? -1), text: refused.line } : null);
@@ -77,14 +71,14 @@ export function Landmarks({
               ),
             },
             {
-              title: units.degree,
+              title: "Temperature",
               render: (_, row, i) => (
-                <Field
-                  className="number"
+                <QuantityField
                   aria-label={`Temperature of ${row.name}`}
                   aria-invalid={error?.row === i}
-                  value={row.text}
-                  onChange={(event) => change(i, { text: event.target.value })}
+                  of={row.heat}
+                  units={units}
+                  onType={(heat) => change(i, { heat })}
                 />
               ),
             },
@@ -102,11 +96,12 @@ export function Landmarks({
             {
               title: "Hours",
               render: (_, row, i) => (
-                <Field
-                  className="number"
+                <QuantityField
                   aria-label={`Hours at ${row.name}`}
-                  value={row.hoursText}
-                  onChange={(event) => change(i, { hoursText: event.target.value })}
+                  aria-invalid={error?.row === i}
+                  of={row.lasts}
+                  units={units}
+                  onType={(lasts) => change(i, { lasts })}
                 />
               ),
             },
@@ -141,8 +136,8 @@ export function Landmarks({
                 temperatureC: 28,
                 kind: "storage",
                 hours: null,
-                text: "",
-                hoursText: "",
+                heat: quantity("temperature", null, units),
+                lasts: quantity("number", null, units),
               },
             ])
           }

@@ -2,8 +2,9 @@ import { Segmented } from "antd";
 import { useState } from "react";
 import { Refused } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
-import { readNumber } from "../../words/format";
 import { Field } from "../../kit/Field";
+import { complaint, isTaken, type Measure, quantity, shownIn } from "../../kit/quantity";
+import { QuantityField } from "../../kit/QuantityField";
 
 export function Choice<Value extends string>({
   label,
@@ -31,29 +32,28 @@ export function Choice<Value extends string>({
 
 type LineProps = {
   label: string;
-  unit: string;
+  /** What it counts, where that is neither a temperature nor a weight. */
+  unit?: string;
   value: number | null;
   optional?: boolean;
-  temperature?: boolean;
+  measure?: Measure;
   onSave: (value: number | null) => Promise<Refused | null>;
 };
 
-export function NumberLine({ label, unit, value, optional, temperature, onSave }: LineProps) {
+export function NumberLine({ label, unit, value, optional, measure = "number", onSave }: LineProps) {
   const { units } = useHouse();
-  const shown = value === null ? "" : temperature ? units.bareTemperature(value) : String(value);
-  const [text, setText] = useState(shown);
+  const kept = quantity(measure, value, units);
+  const [now, setNow] = useState(kept);
   const [error, setError] = useState("");
-  const [from, setFrom] = useState(shown);
-  if (from !== shown) {
-    setFrom(shown);
-    setText(shown);
+  const [from, setFrom] = useState(value);
+  if (from !== value) {
+    setFrom(value);
+    setNow(kept);
   }
   const done = async () => {
-    if (text.trim() === shown) return setError("");
-    const read = text.trim() === "" && optional ? null : temperature ? units.readTemperature(text) : readNumber(text);
-    if (read === null && !(optional && text.trim() === ""))
-      return setError(`“${text.slice(0, 40)}” is not a number. Type one such as ${shown || 3000}.`);
-    const refused = await onSave(read);
+    if (shownIn(now, units).text.trim() === kept.text) return setError("");
+    if (optional ? !isTaken(now) : now.exact === null) return setError(complaint(now, value ?? 3000, units));
+    const refused = await onSave(now.exact);
     setError(refused?.line ?? "");
   };
   return (
@@ -61,15 +61,15 @@ export function NumberLine({ label, unit, value, optional, temperature, onSave }
       <label>
         <span>{label}</span>
         <span>
-          <Field
-            className="number"
-            value={text}
+          <QuantityField
+            of={now}
+            units={units}
             aria-invalid={error !== ""}
-            onChange={(event) => setText(event.target.value)}
+            onType={setNow}
             onBlur={() => void done()}
             onKeyDown={(event) => event.key === "Enter" && void done()}
-          />{" "}
-          {unit}
+          />
+          {unit && ` ${unit}`}
         </span>
       </label>
       {error && (

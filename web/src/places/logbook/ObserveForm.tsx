@@ -3,6 +3,8 @@ import { useState } from "react";
 import { type Batch, type BatchCommand, inWords, Refused } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { Field } from "../../kit/Field";
+import { complaint, quantity } from "../../kit/quantity";
+import { QuantityField } from "../../kit/QuantityField";
 
 type Kind = "thumb_press" | "slump" | "note";
 
@@ -13,37 +15,36 @@ export type Act = (command: BatchCommand) => Promise<Batch>;
 export function ObserveForm({ view, act }: { view: Batch; act: Act }) {
   const { units } = useHouse();
   const [kind, setKind] = useState<Kind>("thumb_press");
-  const [temperature, setTemperature] = useState(units.bareTemperature(view.workroomC));
+  const [temperature, setTemperature] = useState(() => quantity("temperature", view.workroomC, units));
   const [thumb, setThumb] = useState(3);
-  const [slump, setSlump] = useState("");
+  const [slump, setSlump] = useState(() => quantity("temperature", null, units));
   const [text, setText] = useState("");
   const [error, setError] = useState<{ field: string; text: string } | null>(null);
   // What was taken for a slip: typed once more, it is meant.
-  const [doubted, setDoubted] = useState("");
+  const [doubted, setDoubted] = useState<number | null>(null);
   const submit = async () => {
     const asked = kind === "slump" ? slump : temperature;
-    const celsius = kind === "note" ? null : units.readTemperature(asked);
-    if (kind !== "note" && celsius === null) {
+    if (kind !== "note" && asked.exact === null) {
       return setError({
         field: kind === "slump" ? "value" : "temperatureC",
-        text: `“${asked.slice(0, 40)}” is not a temperature. Type one such as ${units.bareTemperature(kind === "slump" ? 42 : 20)}.`,
+        text: complaint(asked, kind === "slump" ? 42 : 20, units),
       });
     }
     try {
       await act({
         kind: "observe",
         what: kind,
-        temperatureC: kind === "thumb_press" ? celsius : null,
-        value: kind === "thumb_press" ? thumb : kind === "slump" ? celsius : null,
+        temperatureC: kind === "thumb_press" ? temperature.exact : null,
+        value: kind === "thumb_press" ? thumb : kind === "slump" ? slump.exact : null,
         text,
-        sure: doubted !== "" && doubted === asked,
+        sure: kind === "slump" && doubted !== null && doubted === slump.exact,
       });
       setError(null);
-      setDoubted("");
+      setDoubted(null);
       setText("");
-      setSlump("");
+      setSlump(quantity("temperature", null, units));
     } catch (refused) {
-      setDoubted(refused instanceof Refused && refused.error === "E_UNLIKELY" ? asked : "");
+      setDoubted(refused instanceof Refused && refused.error === "E_UNLIKELY" ? slump.exact : null);
       setError({
         field: refused instanceof Refused ? refused.field.replace("command.", "") : "",
         text: inWords(refused),
@@ -76,14 +77,13 @@ export function ObserveForm({ view, act }: { view: Batch; act: Act }) {
         <>
           <label>
             at{" "}
-            <Field
-              className="number"
-              value={temperature}
-              onChange={(event) => setTemperature(event.target.value)}
+            <QuantityField
+              of={temperature}
+              units={units}
+              onType={setTemperature}
               aria-label="Temperature of the product"
               aria-invalid={error?.field === "temperatureC"}
-            />{" "}
-            {units.degree}
+            />
           </label>
           <div className="thumbs">
             <Radio.Group
@@ -99,14 +99,13 @@ export function ObserveForm({ view, act }: { view: Batch; act: Act }) {
       {kind === "slump" && (
         <label>
           lost its shape at{" "}
-          <Field
-            className="number"
-            value={slump}
-            onChange={(event) => setSlump(event.target.value)}
+          <QuantityField
+            of={slump}
+            units={units}
+            onType={setSlump}
             aria-label="Temperature at which it slumped"
             aria-invalid={error?.field === "value"}
-          />{" "}
-          {units.degree}
+          />
         </label>
       )}
       <Field

@@ -6,7 +6,8 @@ import { touch } from "../../api/keys";
 import { useHouse } from "../../shell/HouseContext";
 import { useKeys } from "../../shell/useKeys";
 import { Area, Field } from "../../kit/Field";
-import { narrow, number, plural, readNumber } from "../../words/format";
+import { complaint, isBlank, type Quantity, quantity, shownIn, typed } from "../../kit/quantity";
+import { plural, readNumber } from "../../words/format";
 import { reach } from "./gauge";
 import { StepBody } from "./StepBody";
 import { placeOf, recordedAt, useBatch } from "./useBatch";
@@ -15,6 +16,7 @@ import "./make.css";
 
 const sleepMs = 600;
 const wipeSeconds = 8;
+const longest = 8;
 
 /** One batch, one step to the screen. Every step is put down before Next is believed. */
 export function MakeBatch() {
@@ -24,10 +26,12 @@ export function MakeBatch() {
   const { units } = useHouse();
   const { view, failure, waiting, act } = useBatch(id);
   const [at, setAt] = useState<number | null>(null);
-  const [typed, setTyped] = useState("");
+  const [number, setNumber] = useState(() => quantity("mass", null, units));
+  // What was typed at each step: it is still there when the step comes back.
+  const drafts = useRef(new Map<string, Quantity>());
   const [asks, setAsks] = useState<string | null>(null);
   const [over, setOver] = useState<PourOverChoices | null>(null);
-  const [refused, setRefused] = useState("");
+  const [refusal, setRefusal] = useState({ step: "", text: "" });
   const [wiping, setWiping] = useState(0);
   const [units_, setUnits] = useState("");
   const [notes, setNotes] = useState("");
@@ -36,6 +40,8 @@ export function MakeBatch() {
   const batch = view?.batch;
   const index = at ?? (view ? placeOf(view, waiting) : 0);
   const step = batch?.steps[index];
+  const refused = refusal.step === step?.id ? refusal.text : "";
+  const setRefused = (text: string) => setRefusal({ step: step?.id ?? "", text });
 
   useEffect(() => {
     if (view && at === null) setAt(placeOf(view, waiting));
@@ -43,17 +49,15 @@ export function MakeBatch() {
 
   // A new step starts clean, or with what was recorded for it before.
   useEffect(() => {
-    const before = view && step ? recordedAt(view, waiting, step.id) : undefined;
-    setTyped(
-      before?.weighedG != null
-        ? units.bareWeight(before.weighedG)
-        : before?.temperatureC != null
-          ? units.bareTemperature(before.temperatureC)
-          : "",
+    if (!view || !step) return;
+    const before = recordedAt(view, waiting, step.id);
+    const measure = step.kind === "weigh" ? "mass" : "temperature";
+    const known = measure === "mass" ? before?.weighedG : before?.temperatureC;
+    setNumber(
+      known == null ? (drafts.current.get(step.id) ?? quantity(measure, null, units)) : quantity(measure, known, units),
     );
     setAsks(null);
     setOver(null);
-    setRefused("");
     sleepsUntil.current = performance.now() + sleepMs;
     // eslint-disable-next-line react-hooks/exhaustive-deps -- what was typed must survive an answer that only repeats the record
   }, [step?.id]);
@@ -80,7 +84,7 @@ export function MakeBatch() {
   }
   const last = index === batch.steps.length - 1;
   const weighing = step.kind === "weigh";
-  const value = typed.trim() === "" ? null : weighing ? units.readWeight(typed) : units.readTemperature(typed);
+  const value = number.exact;
   const target = step.targetG ?? 0;
   const tolerance = step.toleranceG ?? 0;
   const state = weighing ? reach(value ?? 0, target, tolerance) : null;
@@ -116,10 +120,9 @@ export function MakeBatch() {
   const next = () => {
     if (performance.now() < sleepsUntil.current || wiping > 0) return;
     if (last) return void finish();
-    if (typed.trim() !== "" && (value === null || value < (weighing ? 0 : -30))) {
-      setRefused(
-        `“${typed.slice(0, 20)}” is not a ${weighing ? "weight" : "temperature"}. Type one such as ${weighing ? units.bareWeight(target) : units.bareTemperature(70)}.`,
-      );
+    const least = weighing ? 0 : -30;
+    if (!isBlank(number) && (value === null || value < least)) {
+      setRefused(complaint({ ...number, exact: null }, weighing ? target : 70, units));
       return;
     }
     if (!weighing) return record(null, null);
@@ -158,17 +161,24 @@ export function MakeBatch() {
     }
   };
 
-  const type = (character: string) => {
+  // Whatever is typed is another number: what was asked of the last one no longer stands.
+  const onType = (now: Quantity) => {
+    drafts.current.set(step.id, now);
+    setNumber(now);
     setAsks(null);
     setOver(null);
     setRefused("");
-    setTyped((text) => (character === "⌫" ? text.slice(0, -1) : text.length < 8 ? text + character : text));
+  };
+  const shown = shownIn(number, units);
+  const type = (character: string) => {
+    const text = character === "⌫" ? shown.text.slice(0, -1) : shown.text + character;
+    if (text.length <= longest) onType(typed(shown, text, units));
   };
 
   return (
     <MakeKeys
       next={next}
-      back={() => (typed ? type("⌫") : back())}
+      back={() => (isBlank(number) ? back() : type("⌫"))}
       undo={back}
       wipe={() => setWiping(wipeSeconds)}
       type={(weighing || step.toC != null) && !last ? type : undefined}
@@ -194,9 +204,9 @@ export function MakeBatch() {
           onKeyDown={(event) => {
             // The hand stays on the number: Enter, Space and an empty Backspace mean Next and Back there too.
             if (!(event.target instanceof HTMLInputElement)) return;
-            const number = event.target.classList.contains("make-number");
-            if (event.key === "Enter" || (event.key === " " && number)) next();
-            else if (event.key === "Backspace" && number && typed === "") back();
+            const isNumber = event.target.classList.contains("make-number");
+            if (event.key === "Enter" || (event.key === " " && isNumber)) next();
+            else if (event.key === "Backspace" && isNumber && isBlank(number)) back();
             else return;
             event.preventDefault();
           }}
@@ -205,20 +215,19 @@ export function MakeBatch() {
             <WeighBody
               view={view}
               step={step}
-              typed={typed}
-              value={value}
+              number={shown}
               state={state ?? "short"}
               units={units}
-              onTyped={setTyped}
-              onType={type}
+              onType={onType}
+              onKey={type}
             />
           ) : (
             <StepBody
               step={step}
-              typed={typed}
+              number={shown}
               units={units}
               since={batch.done.find((one) => one.step === batch.steps[index - 1]?.id)?.doneAt ?? null}
-              onTyped={setTyped}
+              onType={onType}
             >
               {last && (
                 <div className="make-finish">
@@ -248,8 +257,8 @@ export function MakeBatch() {
             {refused && <p className="stop">{refused}</p>}
             {asks && (
               <p>
-                {asks} Next again keeps it; {number(Math.abs(target - (value ?? 0)), 1)}
-                {narrow}g {value !== null && value < target ? "are missing" : "too much"}.
+                {asks} Next again keeps it; {units.weight(Math.abs(target - (value ?? 0)))}{" "}
+                {value !== null && value < target ? "are missing" : "too much"}.
               </p>
             )}
             {over && (

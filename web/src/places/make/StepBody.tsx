@@ -1,19 +1,20 @@
 import { type ReactNode, useEffect, useState } from "react";
 import type { MakeStep } from "../../api/client";
-import { Field } from "../../kit/Field";
+import type { Quantity } from "../../kit/quantity";
+import { QuantityField } from "../../kit/QuantityField";
 import { narrow, span, type Units } from "../../words/format";
 
 type Props = {
   step: MakeStep;
-  typed: string;
+  number: Quantity;
   units: Units;
   since: string | null;
-  onTyped: (text: string) => void;
+  onType: (now: Quantity) => void;
   children?: ReactNode;
 };
 
 /** A step without a scale: what to do, why, when it is done, what can hurt. */
-export function StepBody({ step, typed, units, since, onTyped, children }: Props) {
+export function StepBody({ step, number, units, since, onType, children }: Props) {
   return (
     <>
       <h2 className="make-title">{step.title}</h2>
@@ -26,14 +27,14 @@ export function StepBody({ step, typed, units, since, onTyped, children }: Props
       {step.toC != null && (
         <label className="make-text">
           Thermometer{" "}
-          <Field
+          <QuantityField
+            of={number}
+            units={units}
+            most={8}
             className="make-field make-number small-number"
-            inputMode="decimal"
-            value={typed}
-            onChange={(event) => onTyped(event.target.value.slice(0, 8))}
+            onType={onType}
             aria-label={`Temperature in ${units.degree}`}
-          />{" "}
-          {units.degree}
+          />
           <span className="make-quiet">
             {" "}
             wanted{" "}

@@ -1,5 +1,6 @@
 import type { Batch, MakeStep } from "../../api/client";
-import { Field } from "../../kit/Field";
+import type { Quantity } from "../../kit/quantity";
+import { QuantityField } from "../../kit/QuantityField";
 import { narrow, type Units } from "../../words/format";
 import type { Reach } from "./gauge";
 import { WeighGauge } from "./WeighGauge";
@@ -7,22 +8,22 @@ import { WeighGauge } from "./WeighGauge";
 type Props = {
   view: Batch;
   step: MakeStep;
-  typed: string;
-  value: number | null;
+  number: Quantity;
   state: Reach;
   units: Units;
-  onTyped: (text: string) => void;
-  onType: (character: string) => void;
+  onType: (now: Quantity) => void;
+  onKey: (character: string) => void;
 };
 
 const fullSize = 5;
 
 /** Weighing: the material, one huge number, how far to go, and the gauge. */
-export function WeighBody({ view, step, typed, value, state, units, onTyped, onType }: Props) {
+export function WeighBody({ view, step, number, state, units, onType, onKey }: Props) {
   const target = step.targetG ?? 0;
   const tolerance = step.toleranceG ?? 0;
-  const left = target - (value ?? 0);
-  const shrink = Math.min(1, fullSize / Math.max(1, typed.length));
+  const left = target - (number.exact ?? 0);
+  const letters = number.text.length;
+  const shrink = Math.min(1, fullSize / Math.max(1, letters));
   return (
     <>
       <h2 className="make-title">{step.title}</h2>
@@ -30,15 +31,17 @@ export function WeighBody({ view, step, typed, value, state, units, onTyped, onT
         {step.text} {step.why}
       </p>
       <label className="make-big" style={{ fontSize: `calc(var(--big) * ${shrink})` }}>
-        <Field
+        <QuantityField
+          of={number}
+          units={units}
+          most={8}
+          bare
           variant="borderless"
           className="make-number"
-          inputMode="decimal"
           aria-label={`Weight of ${step.title} in ${units.mass}`}
-          value={typed}
           placeholder={units.bareWeight(0)}
-          style={{ width: `${Math.max(3, typed.length) * 0.49}em` }}
-          onChange={(event) => onTyped(event.target.value.slice(0, 8))}
+          style={{ width: `${Math.max(3, letters) * 0.49}em` }}
+          onType={onType}
           autoFocus
         />
         <span className="unit">{units.mass}</span>
@@ -69,14 +72,14 @@ export function WeighBody({ view, step, typed, value, state, units, onTyped, onT
             type="button"
             tabIndex={-1}
             aria-label={character === "⌫" ? "delete" : character}
-            onClick={() => onType(character)}
+            onClick={() => onKey(character)}
           >
             {character}
           </button>
         ))}
       </div>
       <WeighGauge
-        grams={value ?? 0}
+        grams={number.exact ?? 0}
         targetG={target}
         toleranceG={tolerance}
         show={(grams) => units.bareWeight(grams)}

@@ -94,7 +94,7 @@ describe("today", () => {
     const { user } = await open();
     await user.click(await screen.findByRole("button", { name: "Read as a table" }));
     expect(screen.getByRole("region", { name: "Finished stock" }).textContent).toContain(
-      "Slipway trial 4SH-26-0039 tin41",
+      "Slipway trial 4SH-26-0039 tins41",
     );
     await user.click(screen.getByRole("button", { name: "Show the ruler" }));
     expect(screen.queryByRole("region", { name: "Finished stock" })).toBeNull();

@@ -10,13 +10,14 @@ import { outbox } from "../../shell/outbox";
 import { Sheet, type SheetColumn } from "../../kit/Sheet";
 import { Plates } from "../../shell/Plates";
 import { useKeys } from "../../shell/useKeys";
-import { day, narrow, plural, readNumber, span, time, type Units, weekday } from "../../words/format";
+import { day, narrow, plural, span, time, type Units, weekday } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { StartFormula } from "../bench/StartFormula";
 import { WarmthLayers } from "./WarmthLayers";
 import "./today.css";
 import "../bench/bench.css";
-import { Field } from "../../kit/Field";
+import { complaint, isTaken, quantity } from "../../kit/quantity";
+import { QuantityField } from "../../kit/QuantityField";
 
 const words = { stop: "Stop", fix: "Fix", watch: "Watch", note: "Note" } as const;
 
@@ -227,33 +228,21 @@ function StockTable({ today }: { today: Today }) {
 function RoomForm({ today, onDone }: { today: Today; onDone: (said: string) => void }) {
   const { units } = useHouse();
   const queries = useQueryClient();
-  const [room, setRoom] = useState(units.bareTemperature(today.room.workroomC));
-  const [humidity, setHumidity] = useState(
-    today.room.humidityPercent == null ? "" : String(today.room.humidityPercent),
-  );
+  const [room, setRoom] = useState(() => quantity("temperature", today.room.workroomC, units));
+  const [humidity, setHumidity] = useState(() => quantity("number", today.room.humidityPercent, units));
   const [error, setError] = useState<{ field: string; text: string } | null>(null);
   return (
     <form
       className="inline-form"
       onSubmit={async (event) => {
         event.preventDefault();
-        const celsius = units.readTemperature(room);
-        const share = humidity.trim() === "" ? null : readNumber(humidity);
-        if (celsius === null)
-          return setError({
-            field: "room",
-            text: `“${room.slice(0, 40)}” is not a temperature. Type one such as ${units.bareTemperature(21)}.`,
-          });
-        if (share === null && humidity.trim() !== "")
-          return setError({
-            field: "humidity",
-            text: `“${humidity.slice(0, 40)}” is not a number. Type 0 to 100, or leave it empty.`,
-          });
+        if (room.exact === null) return setError({ field: "room", text: complaint(room, 21, units) });
+        if (!isTaken(humidity)) return setError({ field: "humidity", text: complaint(humidity, 55, units) });
         try {
-          const now = await api.readRoom(celsius, share);
+          const now = await api.readRoom(room.exact, humidity.exact);
           queries.setQueryData(keys.today, now);
           await touch(queries, "room");
-          onDone(`Workroom read: ${units.temperature(celsius)}.`);
+          onDone(`Workroom read: ${units.temperature(room.exact)}.`);
         } catch (refused) {
           setError({
             field: refused instanceof Refused && refused.field.includes("humidity") ? "humidity" : "room",
@@ -264,24 +253,11 @@ function RoomForm({ today, onDone }: { today: Today; onDone: (said: string) => v
     >
       <label>
         Workroom{" "}
-        <Field
-          autoFocus
-          className="number"
-          value={room}
-          onChange={(event) => setRoom(event.target.value)}
-          aria-invalid={error?.field === "room"}
-        />{" "}
-        {units.degree}
+        <QuantityField autoFocus of={room} units={units} onType={setRoom} aria-invalid={error?.field === "room"} />
       </label>
       <label>
         Humidity{" "}
-        <Field
-          className="number"
-          value={humidity}
-          onChange={(event) => setHumidity(event.target.value)}
-          aria-invalid={error?.field === "humidity"}
-        />{" "}
-        %
+        <QuantityField of={humidity} units={units} onType={setHumidity} aria-invalid={error?.field === "humidity"} /> %
       </label>
       <Button htmlType="submit" type="primary">
         Keep the reading
@@ -299,8 +275,8 @@ function RoomForm({ today, onDone }: { today: Today; onDone: (said: string) => v
 function TomorrowForm({ today, onDone }: { today: Today; onDone: (said: string) => void }) {
   const { units } = useHouse();
   const queries = useQueryClient();
-  const [texts, setTexts] = useState(
-    Object.fromEntries(today.places.map((place) => [place.id, units.bareTemperature(place.tomorrowC)])),
+  const [heat, setHeat] = useState(() =>
+    today.places.map((place) => ({ place, of: quantity("temperature", place.tomorrowC, units) })),
   );
   const [error, setError] = useState<{ id: string; text: string } | null>(null);
   return (
@@ -309,14 +285,9 @@ function TomorrowForm({ today, onDone }: { today: Today; onDone: (said: string) 
       onSubmit={async (event) => {
         event.preventDefault();
         const read: Record<string, number> = {};
-        for (const place of today.places) {
-          const celsius = units.readTemperature(texts[place.id] ?? "");
-          if (celsius === null)
-            return setError({
-              id: place.id,
-              text: `${place.name}: “${texts[place.id]?.slice(0, 40)}” is not a temperature. Type one such as ${units.bareTemperature(22)}.`,
-            });
-          read[place.id] = celsius;
+        for (const { place, of } of heat) {
+          if (of.exact === null) return setError({ id: place.id, text: `${place.name}: ${complaint(of, 22, units)}` });
+          read[place.id] = of.exact;
         }
         try {
           queries.setQueryData(keys.today, await api.tomorrow(read));
@@ -329,17 +300,16 @@ function TomorrowForm({ today, onDone }: { today: Today; onDone: (said: string) 
         }
       }}
     >
-      {today.places.map((place, i) => (
+      {heat.map(({ place, of }, i) => (
         <label key={place.id}>
           {place.name}{" "}
-          <Field
+          <QuantityField
             autoFocus={i === 0}
-            className="number"
-            value={texts[place.id] ?? ""}
-            onChange={(event) => setTexts({ ...texts, [place.id]: event.target.value })}
+            of={of}
+            units={units}
+            onType={(now) => setHeat(heat.map((one, j) => (i === j ? { place, of: now } : one)))}
             aria-invalid={error?.id === place.id}
-          />{" "}
-          {units.degree}
+          />
         </label>
       ))}
       <Button htmlType="submit" type="primary">

@@ -3,10 +3,10 @@ import { useState } from "react";
 import { type Assessment, type Trial } from "../../../api/client";
 import { Pick } from "../../../kit/Pick";
 import { useHouse } from "../../../shell/HouseContext";
-import { readNumber } from "../../../words/format";
 import type { BenchActs } from "../useBench";
 import { Frame } from "./Frame";
-import { Field } from "../../../kit/Field";
+import { complaint, isBlank, type Quantity, quantity } from "../../../kit/quantity";
+import { QuantityField } from "../../../kit/QuantityField";
 
 export function BatchPanel({
   acts,
@@ -23,43 +23,32 @@ export function BatchPanel({
   const containers = house.house.workshop.containers;
   const batch = trial.content.batch;
   const [counted, setCounted] = useState(batch.units != null);
-  const [grams, setGrams] = useState(
-    String(
-      batch.units == null || units.mass === "g"
-        ? units.mass === "g"
-          ? batch.grams
-          : units.bareWeight(batch.grams)
-        : units.bareWeight(batch.grams),
-    ),
-  );
-  const [count, setCount] = useState(String(batch.units ?? 12));
+  const [grams, setGrams] = useState(() => quantity("mass", batch.grams, units));
+  const [count, setCount] = useState(() => quantity("number", batch.units ?? 12, units));
   const [container, setContainer] = useState(batch.container ?? containers[0]?.id ?? "");
-  const [fill, setFill] = useState(String(batch.fillG ?? 50));
-  const [loss, setLoss] = useState(String(batch.lossPercent));
+  const [fill, setFill] = useState(() => quantity("mass", batch.fillG ?? 50, units));
+  const [loss, setLoss] = useState(() => quantity("number", batch.lossPercent, units));
   const [error, setError] = useState<{ field: string; text: string } | null>(null);
 
   const submit = async () => {
-    const read = (field: string, text: string, mass = false) => {
-      const value = mass ? units.readWeight(text) : readNumber(text);
-      if (value === null)
-        setError({ field, text: `“${text.slice(0, 40)}” is not a number. Type one such as 50 or 12,5.` });
-      return value;
+    const read = (field: string, of: Quantity, such: number) => {
+      if (of.exact === null) setError({ field, text: complaint(of, such, units) });
+      return of.exact;
     };
     setError(null);
-    const lossPercent = read("batch.lossPercent", loss || "0");
-    if (lossPercent === null) return;
     if (counted) {
-      const n = read("batch.units", count);
-      const fillG = read("batch.fillG", fill);
-      if (n === null || fillG === null) return;
+      const n = read("batch.units", count, 12);
+      const fillG = read("batch.fillG", fill, 50);
+      const lossPercent = isBlank(loss) ? 0 : read("batch.lossPercent", loss, 2);
+      if (n === null || fillG === null || lossPercent === null) return;
       if (!Number.isInteger(n))
-        return setError({ field: "batch.units", text: `${count} containers cannot be filled. Type a whole number.` });
+        return setError({ field: "batch.units", text: `${n} containers cannot be filled. Type a whole number.` });
       const refused = await acts.apply([
         { kind: "set_batch", batch: { grams: 0, units: n, container: container || null, fillG, lossPercent } },
       ]);
       if (refused) setError({ field: refused.field, text: refused.line });
     } else {
-      const g = read("batch.grams", grams, true);
+      const g = read("batch.grams", grams, 600);
       if (g === null) return;
       const refused = await acts.apply([
         {
@@ -70,17 +59,12 @@ export function BatchPanel({
       if (refused) setError({ field: refused.field, text: refused.line });
     }
   };
-  const field = (name: string, label: string, value: string, set: (text: string) => void, unit: string) => (
+  const field = (name: string, label: string, of: Quantity, set: (now: Quantity) => void, unit = "") => (
     <label className="form-field">
       <span>{label}</span>
       <span>
-        <Field
-          className="number"
-          value={value}
-          onChange={(event) => set(event.target.value)}
-          aria-invalid={error?.field === name}
-        />{" "}
-        {unit}
+        <QuantityField of={of} units={units} onType={set} aria-invalid={error?.field === name} />
+        {unit && ` ${unit}`}
       </span>
       {error?.field === name && (
         <span className="field-error" role="alert">
@@ -109,7 +93,7 @@ export function BatchPanel({
         />
         {counted ? (
           <>
-            {field("batch.units", "How many", count, setCount, "")}
+            {field("batch.units", "How many", count, setCount)}
             <label className="form-field">
               <span>Container</span>
               <Pick
@@ -124,11 +108,11 @@ export function BatchPanel({
                 wide
               />
             </label>
-            {field("batch.fillG", "Net in each", fill, setFill, "g")}
+            {field("batch.fillG", "Net in each", fill, setFill)}
             {field("batch.lossPercent", "Stays in pot and tools", loss, setLoss, "%")}
           </>
         ) : (
-          field("batch.grams", "Whole batch", grams, setGrams, units.mass)
+          field("batch.grams", "Whole batch", grams, setGrams)
         )}
         <Button type="primary" htmlType="submit">
           Set the batch

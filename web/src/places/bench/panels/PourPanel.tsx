@@ -4,7 +4,8 @@ import { type Assessment, type Trial } from "../../../api/client";
 import { useHouse } from "../../../shell/HouseContext";
 import type { BenchActs } from "../useBench";
 import { Frame } from "./Frame";
-import { Field } from "../../../kit/Field";
+import { complaint, isTaken, quantity } from "../../../kit/quantity";
+import { QuantityField } from "../../../kit/QuantityField";
 
 export function PourPanel({
   acts,
@@ -18,7 +19,7 @@ export function PourPanel({
   onBack: () => void;
 }) {
   const { units } = useHouse();
-  const [text, setText] = useState(trial.content.pourC == null ? "" : units.bareTemperature(trial.content.pourC));
+  const [pour, setPour] = useState(() => quantity("temperature", trial.content.pourC, units));
   const [error, setError] = useState("");
   const from = assessment.parts.melt?.pourFromC ?? null;
   const to = assessment.parts.melt?.pourToC ?? null;
@@ -34,25 +35,15 @@ export function PourPanel({
         className="panel-part"
         onSubmit={async (event) => {
           event.preventDefault();
-          const celsius = text.trim() === "" ? null : units.readTemperature(text);
-          if (celsius === null && text.trim() !== "")
-            return setError(
-              `“${text.slice(0, 40)}” is not a temperature. Type one such as ${units.bareTemperature(60)}.`,
-            );
-          const refused = await acts.apply([{ kind: "set_pour", pourC: celsius }]);
+          if (!isTaken(pour)) return setError(complaint(pour, 60, units));
+          const refused = await acts.apply([{ kind: "set_pour", pourC: pour.exact }]);
           setError(refused?.line ?? "");
         }}
       >
         <label className="form-field">
           <span>Pour at</span>
           <span>
-            <Field
-              className="number"
-              value={text}
-              onChange={(event) => setText(event.target.value)}
-              aria-invalid={error !== ""}
-            />{" "}
-            {units.degree}
+            <QuantityField of={pour} units={units} onType={setPour} aria-invalid={error !== ""} />
           </span>
           {error && (
             <span className="field-error" role="alert">

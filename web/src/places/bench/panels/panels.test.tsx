@@ -55,7 +55,7 @@ describe("the batch panel", () => {
   it.each([
     [/^How many/, "many", "“many” is not a number"],
     [/^How many/, "2.5", "2.5 containers cannot be filled"],
-    [/^Net in each/, "full", "“full” is not a number"],
+    [/^Net in each/, "full", "“full” is not a weight"],
     [/^Stays in pot/, "some", "“some” is not a number"],
   ])("names a slip in %s and sends nothing", async (label, text, says) => {
     const { apply, acts: bench } = acts();

@@ -1,0 +1,72 @@
+import { isTwoWays, readNumber, type Units } from "../words/format";
+
+/** What a field asks for. Temperatures are kept in °C and masses in grams, whatever the house shows. */
+export type Measure = "temperature" | "mass" | "number";
+
+/** A number in a field: what was typed, in which unit, and what it is exactly. */
+export type Quantity = { measure: Measure; text: string; exact: number | null; unit: string };
+
+/** A field that holds a number already, or nothing yet. */
+export function quantity(measure: Measure, exact: number | null | undefined, units: Units): Quantity {
+  const value = exact ?? null;
+  return {
+    measure,
+    exact: value,
+    unit: unitOf(measure, units),
+    text: value === null ? "" : show(measure, value, units),
+  };
+}
+
+/** The field after a letter more or less. */
+export function typed(of: Quantity, text: string, units: Units): Quantity {
+  return {
+    ...of,
+    text,
+    exact: text.trim() === "" ? null : read(of.measure, text, units),
+    unit: unitOf(of.measure, units),
+  };
+}
+
+/** The same quantity in the units the house shows now; what is no number stays as it was typed. */
+export function shownIn(of: Quantity, units: Units): Quantity {
+  return of.exact === null || of.unit === unitOf(of.measure, units) ? of : quantity(of.measure, of.exact, units);
+}
+
+export const isBlank = (of: Quantity): boolean => of.text.trim() === "";
+
+/** The field of something that may be left open: nothing typed, or a number. */
+export const isTaken = (of: Quantity): boolean => of.exact !== null || isBlank(of);
+
+const kinds: Record<Measure, string> = { temperature: "temperature", mass: "weight", number: "number" };
+
+/** Why it cannot be taken, with a number that could; nothing where it can. */
+export function complaint(of: Quantity, such: number, units: Units): string {
+  const kind = kinds[of.measure];
+  const one = show(of.measure, such, units);
+  if (of.exact !== null) return "";
+  if (isBlank(of)) return `Type a ${kind} such as ${one}.`;
+  const said = `“${of.text.trim().slice(0, 40)}”`;
+  return isTwoWays(of.text)
+    ? `${said} can be read as ${of.text.trim().replace(",", "")} and as ${of.text.trim().replace(",", ".")}. Type it without the comma.`
+    : `${said} is not a ${kind}. Type one such as ${one}.`;
+}
+
+export function unitOf(measure: Measure, units: Units): string {
+  return measure === "temperature" ? units.degree : measure === "mass" ? units.mass : "";
+}
+
+function show(measure: Measure, exact: number, units: Units): string {
+  return measure === "temperature"
+    ? units.bareTemperature(exact)
+    : measure === "mass"
+      ? units.plainWeight(exact)
+      : String(Math.round(exact * 1e6) / 1e6);
+}
+
+function read(measure: Measure, text: string, units: Units): number | null {
+  return measure === "temperature"
+    ? units.readTemperature(text)
+    : measure === "mass"
+      ? units.readWeight(text)
+      : readNumber(text);
+}
