@@ -28,7 +28,7 @@ test("one picture of each view", async ({ page, demo }) => {
   await shoot("make-weigh", "/make/7", async () => page.locator(".make-number").fill("552.1"), tablet);
   await shoot("logbook-day", "/logbook/1");
   await shoot("house-day", "/house");
-  await page.getByRole("button", { name: "Night shift" }).click();
+  await page.getByRole("button", { name: "Night light" }).click();
   await shoot("bench-night", "/bench/7", async () => {
     await page.locator("[data-remedy]").nth(2).focus();
     await expect(page.locator(".effect")).not.toBeEmpty();

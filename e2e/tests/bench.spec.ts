@@ -51,7 +51,7 @@ test("by mouse: drag, type, keep, add, swap, remedy, undo, reload", async ({ pag
   await expect(page.locator(".effect")).not.toBeEmpty();
   await pour.click();
   await expect(page.locator("[data-finding='pour-cold']")).toHaveCount(0);
-  await page.getByRole("button", { name: "Undo" }).click();
+  await page.locator("#status").getByRole("button", { name: "Undo" }).click();
   await expect(page.locator("[data-finding='pour-cold']")).toHaveCount(1);
   await page.reload();
   await expect(page.getByRole("row", { name: /^All 9/ })).toContainText("100.0");
@@ -183,5 +183,5 @@ test("a quick hand loses no step: line after line, then away to another place", 
     .poll(async () => (await own.call<Lines>("GET", `/trials/${trial.id}`)).content.lines.slice(0, 3).map((line, i) => Math.round((line.percent - (before[i] ?? 0)) * 10) / 10))
     .toEqual([0.1, 0.2, 0.1]);
   await page.goBack();
-  await expect(page.locator(".kept-line")).toContainText("Kept");
+  await expect(page.locator(".saved-line")).toContainText("Saved");
 });

@@ -35,7 +35,7 @@ test("a maker in ounces and °F: from an empty workshop to a tin in the logbook,
   await page.getByText("By weight", { exact: true }).click();
   await page.getByLabel("Whole batch").fill("heaps");
   await page.getByRole("button", { name: "Set the batch" }).click();
-  await expect(page.getByRole("alert")).toContainText("“heaps” is not a number");
+  await expect(page.getByRole("alert")).toContainText("“heaps” is not a weight");
   await page.getByLabel("Whole batch").fill("10");
   await page.getByRole("button", { name: "Set the batch" }).click();
   await expect.poll(async () => (await trial()).content.batch.grams).toBeCloseTo(283.5, 0);
@@ -123,10 +123,10 @@ test("a connection that goes away in the middle costs nothing", async ({ page, o
   await own.kill();
   await page.keyboard.press("ArrowDown");
   await page.keyboard.press("ArrowRight");
-  await expect(page.getByText(/Not kept yet: 1 change/)).toBeVisible();
+  await expect(page.getByText(/Not saved yet: 1 change/)).toBeVisible();
   await expect(page.getByText(/No connection/)).toBeVisible();
   await own.start();
   await page.reload();
   await expect.poll(async () => (await own.call<Trial>("GET", `/trials/${trial.id}`)).revision).toBe(trial.revision + 1);
-  await expect(page.locator(".kept-line")).toContainText("Kept");
+  await expect(page.locator(".saved-line")).toContainText("Saved");
 });

@@ -42,7 +42,7 @@ test("house: units change everywhere, a slip is named, a copy goes out and in", 
   await page.getByText("°F", { exact: true }).click();
   await page.getByLabel("Scale step").fill("naught");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("alert")).toContainText("is not a number");
+  await expect(page.getByRole("alert")).toContainText("is not a weight");
   await page.getByLabel("Scale step").fill("1");
   await page.keyboard.press("Enter");
   await expect(page.getByText("Weights are rounded to the new step.")).toBeVisible();

@@ -36,6 +36,40 @@ public class BatchTests
     }
 
     [Fact]
+    public void WhatAnotherWindowPutDownIsNotWrittenOverUnseen()
+    {
+        var nothing = new SeenStep();
+        var batch = Do(Begun(), new RecordStep(FirstWeigh, 40m, Seen: nothing));
+        var refused = Refused(batch, new RecordStep(FirstWeigh, 41m, Seen: nothing));
+        Assert.Equal((Codes.Changed, "command.weighedG"), (refused.Code, refused.Field));
+        Assert.Contains("40 g", refused.Message, StringComparison.Ordinal);
+        Assert.Equal(41m, Do(batch, new RecordStep(FirstWeigh, 41m, Seen: new SeenStep(40m))).Done.Single().WeighedG);
+        Assert.Equal(40m, Do(batch, new RecordStep(FirstWeigh, 40m, Seen: nothing)).Done.Single().WeighedG);
+        Assert.Equal(41m, Do(batch, new RecordStep(FirstWeigh, 41m)).Done.Single().WeighedG);
+    }
+
+    [Fact]
+    public void ANoteOfAnOverPourGoesWhenTheWeightIsPutRight()
+    {
+        var batch = Do(Begun(), new RecordStep(FirstWeigh, 60m, Note: "poured over and kept"), new RecordStep(FirstWeigh, 40m));
+        Assert.Null(batch.Done.Single().Note);
+    }
+
+    [Fact]
+    public void AnAbsurdPourIsDoubtedAndNeverScaledUpTo()
+    {
+        var target = Steps.First(step => step.Id == FirstWeigh).TargetG!.Value;
+        var little = Bench.PourOver(Begun(), FirstWeigh, target * 1.2m);
+        Assert.Equal((target * 0.2m, null), (little.OverG, little.Doubt));
+        Assert.InRange(little.RescaledTotalG!.Value, 715, 725);
+        var slip = Bench.PourOver(Begun(), FirstWeigh, target * 100);
+        Assert.Null(slip.RescaledTotalG);
+        Assert.Empty(slip.TopUps);
+        Assert.Contains("100 times", slip.Doubt, StringComparison.Ordinal);
+        Assert.Equal(Codes.Range, Refused(Begun(), new RescalePot(FirstWeigh, target * 100)).Code);
+    }
+
+    [Fact]
     public void AnOlderWordThatArrivesLateChangesNothing()
     {
         var batch = Do(Begun(), new RecordStep(FirstWeigh, 40m));

@@ -44,7 +44,7 @@ public class GradeTests
     public void NamesOfTheMakersOwnAreFound(string name, string material)
     {
         var shelf = new MaterialShelf([], [new MyName(material, name)]);
-        Assert.Equal(material, MaterialSearch.Find(name[..^2], shelf.All, 1).Single().Id);
+        Assert.Equal(material, MaterialSearch.Find(name[..^2], shelf.All, 1).Single().Material.Id);
         Assert.Equal([name], shelf.Find(material)!.MyNames);
         Assert.Empty(MaterialShelf.Plain.Find(material)!.MyNames);
     }

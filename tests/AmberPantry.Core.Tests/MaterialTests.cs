@@ -113,7 +113,26 @@ public class MaterialTests
     [InlineData("Cera Alba", "beeswax")]
     [InlineData("SUNFLOWER", "sunflower oil")]
     [InlineData("vitamin e", "mixed tocopherols")]
-    public void SearchForgivesSpelling(string typed, string meant) => Assert.Equal(meant, MaterialSearch.Find(typed, Catalogue.All)[0].Id);
+    [InlineData("jojba", "jojoba oil")]
+    [InlineData("kokkum", "kokum butter")]
+    [InlineData("etanol", "ethanol 70")]
+    [InlineData("anatto", "annatto oil")]
+    public void SearchForgivesSpelling(string typed, string meant) => Assert.Equal(meant, MaterialSearch.Find(typed, Catalogue.All)[0].Material.Id);
+
+    [Theory]
+    [InlineData("beeswax", NameFit.Exact)]
+    [InlineData("beesw", NameFit.Starts)]
+    [InlineData("wax", NameFit.Holds)]
+    [InlineData("lavandar", NameFit.Near)]
+    public void SearchSaysHowNearANameIs(string typed, NameFit fit) => Assert.Equal(fit, MaterialSearch.Find(typed, Catalogue.All)[0].Fit);
+
+    [Theory]
+    [InlineData("lavandar", false)]
+    [InlineData("lavender", true)]
+    [InlineData("beswax", true)]
+    [InlineData("candela", true)]
+    [InlineData("shae buter", true)]
+    public void SearchSaysWhetherItIsSure(string typed, bool sure) => Assert.Equal(sure, MaterialSearch.Find(typed, Catalogue.All)[0].IsSure);
 
     [Theory]
     [InlineData("moon dust")]

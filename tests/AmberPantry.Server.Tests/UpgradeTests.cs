@@ -1,10 +1,15 @@
+using System.Globalization;
+using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.RegularExpressions;
+using AmberPantry.Core;
+using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
 
 namespace AmberPantry.Server.Tests;
 
 /// <summary>A file of an earlier version opens, is copied, is brought up to date, and says the same.</summary>
-public sealed class UpgradeTests : IDisposable
+public sealed partial class UpgradeTests : IDisposable
 {
     private const double Near = 1e-9;
     private readonly DirectoryInfo folder = Directory.CreateTempSubdirectory("amber-upgrade-");
@@ -98,7 +103,9 @@ public sealed class UpgradeTests : IDisposable
             Same(old["densityGMl"], melt["densityGMl"], label);
         }
 
-        Assert.Equal(old["findings"]!.AsArray().Select(Line), answer["findings"]!.AsArray().Select(Finding));
+        var workshop = (await host.Get("/api/house"))["house"]!["workshop"].Deserialize<Workshop>(AmberJson.Options)!;
+        var say = new Wording(workshop);
+        Assert.Equal(old["findings"]!.AsArray().Select(one => Line(one, say)), answer["findings"]!.AsArray().Select(Finding));
     }
 
     private static async Task HoldsTheSame(PantryHost host, JsonNode old)
@@ -134,10 +141,25 @@ public sealed class UpgradeTests : IDisposable
     private static (string, decimal, string)[] Lines(JsonNode content) =>
         [.. content["lines"]!.AsArray().Select(line => (line!.Text("material"), line!.Decimal("percent"), line!.Text("phase").Replace('-', '_')))];
 
-    private static (string, string, string) Line(JsonNode? old) =>
-        (old![0]!.GetValue<string>(), old[1]!.GetValue<string>(), old[2]!.GetValue<string>());
+    [GeneratedRegex(@"\*\*([\d.]+) g\*\* of soda in 100 g stays unmatched")]
+    private static partial Regex SodaInGrams();
 
-    private static (string, string, string) Finding(JsonNode? now) => (now!.Text("id"), now!.Text("severity"), now!.Text("sentence"));
+    [GeneratedRegex(@"\d+\.\d+(?=\u202foz)")]
+    private static partial Regex Ounces();
+
+    /// <summary>What was said then, in the units of the house: some figures of that time stayed in °C and g whatever it was set to.</summary>
+    private static (string, string, string) Line(JsonNode? old, Wording say) =>
+        (
+            old![0]!.GetValue<string>(),
+            old[1]!.GetValue<string>(),
+            Coarse(say.Text(SodaInGrams().Replace(old[2]!.GetValue<string>(), "**$1\u202f%** of it is soda that stays unmatched")))
+        );
+
+    private static (string, string, string) Finding(JsonNode? now) => (now!.Text("id"), now!.Text("severity"), Coarse(now!.Text("sentence")));
+
+    /// <summary>Ounces to the two digits of that time.</summary>
+    private static string Coarse(string sentence) =>
+        Ounces().Replace(sentence, found => decimal.Parse(found.Value, CultureInfo.InvariantCulture).ToString("0.00", CultureInfo.InvariantCulture));
 
     /// <summary>Words of choices have underscores now; what a maker wrote stays as it is.</summary>
     private static string? Now(JsonNode? old) =>

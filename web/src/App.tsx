@@ -11,6 +11,7 @@ import { HouseProvider, useHouse } from "./shell/HouseContext";
 import { JumpTo } from "./shell/JumpTo";
 import { KeysHelp } from "./shell/KeysHelp";
 import { places, Shelf } from "./shell/Shelf";
+import { useFocusKept } from "./shell/useFocusKept";
 import { useKeys } from "./shell/useKeys";
 import { antTheme } from "./theme/antd";
 
@@ -53,16 +54,17 @@ function Pages() {
             event.preventDefault();
             setJumping(true);
           },
-          "?": () => setHelping(true),
         },
     house.house.preferences.singleKeys,
   );
+  useFocusKept();
+  useKeys({ "?": () => setHelping(true) });
   return (
     <div className="app">
       <a className="skip" href="#main">
         Skip to the page
       </a>
-      {!making && <Shelf onJump={() => setJumping(true)} />}
+      {!making && <Shelf onJump={() => setJumping(true)} onHelp={() => setHelping(true)} />}
       <Suspense fallback={<main id="main" className="plates" />}>
         <Routes>
           <Route path="/" element={<Navigate replace to="/today" />} />

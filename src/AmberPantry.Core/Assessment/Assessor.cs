@@ -77,7 +77,7 @@ public sealed class Assessor(MaterialShelf shelf, Workshop workshop, FamilyRegis
             Cost = BatchCost.Of(subject.Formula, shelf, workshop),
             MakeweightLine = Editor.Makeweight(subject.Formula)?.Id,
             Parts = Tell(subject, ask.Parts),
-            Findings = Told(found, schools, remedies, ask.Aside),
+            Findings = Told(found, schools, remedies, ask.Aside, subject.Say),
             Schools = schools,
         };
     }
@@ -104,11 +104,12 @@ public sealed class Assessor(MaterialShelf shelf, Workshop workshop, FamilyRegis
         IReadOnlyList<Found> found,
         IReadOnlyList<School> schools,
         RemedySearch? remedies,
-        IReadOnlyDictionary<string, double?> aside
+        IReadOnlyDictionary<string, double?> aside,
+        Wording say
     )
     {
         var (beside, alone) = School.Among(schools, found);
-        var told = found.Select(one => one.Told(remedies?.For(one) ?? [], [.. beside[one.Id]]));
+        var told = found.Select(one => one.Told(remedies?.For(one) ?? [], [.. beside[one.Id]], say));
         IEnumerable<Finding> all = alone.Count == 0 ? told : told.Append(School.Shared(alone));
         return [.. all.Select(finding => aside.TryGetValue(finding.Id, out var at) && finding.RestsAt(at) ? finding with { Rests = true } : finding)];
     }

@@ -13,6 +13,11 @@ public sealed record RescaledPot(decimal TotalG, IReadOnlyList<PotLine> Lines, I
 /// <summary>What to do when a line was poured over its mark.</summary>
 public static class OverPour
 {
+    private const decimal MostTimes = 2;
+
+    /// <summary>Whether a pot is worth scaling up so far: to twice its size at the most.</summary>
+    public static bool IsSensible(decimal totalG, decimal plannedG) => totalG <= MostTimes * plannedG;
+
     /// <summary>Scales every other line up so that the formula is whole again around the line that went furthest over.</summary>
     /// <exception cref="Refusal">E_RANGE when no line is over its plan.</exception>
     public static RescaledPot Rescale(IReadOnlyList<PotLine> lines, decimal stepG)

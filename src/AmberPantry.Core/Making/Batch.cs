@@ -178,6 +178,21 @@ public sealed record Batch
             );
         }
 
+        if (record.Seen is { } seen && Done.FirstOrDefault(done => done.Step == step.Id) is { } there)
+        {
+            var now = new SeenStep(there.WeighedG, there.TemperatureC);
+            if (now != seen && now != new SeenStep(weighed, record.TemperatureC))
+            {
+                throw new Refusal(
+                    Codes.Changed,
+                    weighed is null ? "command.temperatureC" : "command.weighedG",
+                    weighed ?? (object?)record.TemperatureC,
+                    $"In another window {Told(now)} was put down for this step meanwhile.",
+                    "Look which is right: Next again keeps yours."
+                );
+            }
+        }
+
         var note = record.Note is { } text ? Short(text, LongestNote, "note") : null;
         // An older word that arrives late does not overwrite a newer one.
         return Done.Any(done => done.Step == step.Id && done.DoneAt > at)
@@ -185,12 +200,28 @@ public sealed record Batch
             : [new StepRecorded(new StepDone(step.Id, at, weighed, record.TemperatureC, note))];
     }
 
+    private static string Told(SeenStep seen) =>
+        seen.WeighedG is { } grams ? $"{grams:0.###} g"
+        : seen.TemperatureC is { } celsius ? $"{celsius:0.#} °C"
+        : "no number";
+
     private BatchEvent[] Rescale(RescalePot rescale, DateTime at, MakersBench bench)
     {
         Unfinished(rescale.Step);
         var poured = Pouring(rescale.Step, rescale.WeighedG);
         var scale = bench.Workshop.Scale;
         var rescaled = OverPour.Rescale(poured.Pot, scale.ResolutionG);
+        if (!OverPour.IsSensible(rescaled.TotalG, Content.Batch.Grams))
+        {
+            throw new Refusal(
+                Codes.Range,
+                "command.weighedG",
+                rescale.WeighedG,
+                $"That would make {rescaled.TotalG:0.#} g of a batch of {Content.Batch.Grams:0.#} g.",
+                "Read the scale again; or take some out."
+            );
+        }
+
         var plan = rescaled.Lines.ToDictionary(line => line.Line, line => line.PlannedG);
         bool Waits(MakeStep step) => step.Id == rescale.Step || poured.Done.All(done => done.Step != step.Id);
         var steps = Steps.Select(step => step.Line is { } line && Waits(step) ? WithTarget(step, plan[line], scale) : step).ToList();

@@ -37,7 +37,12 @@ public abstract record BatchCommand;
 /// <param name="Step">Id of the step.</param>
 /// <param name="WeighedG">What the scale said, g; kept for a weighing only.</param>
 /// <param name="TemperatureC">What the thermometer said, °C.</param>
-public sealed record RecordStep(string Step, decimal? WeighedG = null, double? TemperatureC = null, string? Note = null) : BatchCommand;
+/// <param name="Seen">What stood there when it was typed: something else that has come in since is not written over. Left out, it is.</param>
+public sealed record RecordStep(string Step, decimal? WeighedG = null, double? TemperatureC = null, string? Note = null, SeenStep? Seen = null)
+    : BatchCommand;
+
+/// <summary>What a hand saw recorded at a step; nothing where it saw none.</summary>
+public sealed record SeenStep(decimal? WeighedG = null, double? TemperatureC = null);
 
 /// <summary>Turns to another step, forward or back.</summary>
 public sealed record GoToStep(string Step) : BatchCommand;

@@ -57,6 +57,27 @@ public sealed record MakeStep
     public int? WaitMinutes { get; init; }
 
     public IReadOnlyList<Caution> Cautions { get; init; } = [];
+
+    /// <summary>The same in the units of the house.</summary>
+    public MakeStep In(Wording say) =>
+        this with
+        {
+            Title = say.Text(Title),
+            Text = say.Text(Text),
+            Why = say.Text(Why),
+            DoneWhen = say.Text(DoneWhen),
+            Cautions =
+            [
+                .. Cautions.Select(caution =>
+                    caution with
+                    {
+                        Message = say.Text(caution.Message),
+                        Reason = say.Text(caution.Reason),
+                        Fix = say.Text(caution.Fix),
+                    }
+                ),
+            ],
+        };
 }
 
 /// <summary>What counts as weighed right.</summary>

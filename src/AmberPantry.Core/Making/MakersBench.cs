@@ -6,6 +6,12 @@ using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Making;
 
+/// <param name="RescaledTotalG">The whole batch when the rest is scaled up, grams; null where that is out of all measure.</param>
+/// <param name="TopUps">What lines weighed already would lack then.</param>
+/// <param name="KeepSays">What keeping it as it is would change.</param>
+/// <param name="Doubt">Why the number may be a slip; null where it need not be.</param>
+public sealed record PourOverChoices(decimal OverG, decimal? RescaledTotalG, IReadOnlyList<PotLine> TopUps, string KeepSays, string? Doubt);
+
 /// <summary>What a batch needs to know beside its own record: the scale, and how to judge what was weighed.</summary>
 public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor assessor)
 {
@@ -21,8 +27,25 @@ public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor
     /// <summary>Slump said of a formula, °C.</summary>
     public double? SlumpOf(Formula weighed) => assessor.Assess(weighed, MeltOnly).Parts.Melt!.SlumpC;
 
+    /// <summary>What can be done about a pour that went over its mark.</summary>
+    /// <exception cref="Refusal">E_RANGE where nothing is weighed, or nothing is over.</exception>
+    public PourOverChoices PourOver(Batch batch, string step, decimal weighedG)
+    {
+        var poured = batch.Pouring(step, weighedG);
+        var rescaled = OverPour.Rescale(poured.Pot, workshop.Scale.ResolutionG);
+        var sensible = OverPour.IsSensible(rescaled.TotalG, batch.Content.Batch.Grams);
+        var target = batch.Step(step).TargetG!.Value;
+        return new PourOverChoices(
+            weighedG - target,
+            sensible ? rescaled.TotalG : null,
+            sensible ? rescaled.TopUps : [],
+            KeepSays(batch.Content, poured.AsWeighed),
+            sensible ? null : $"That is {weighedG / target:0.#} times what this step asks for: read the scale again before you keep it."
+        );
+    }
+
     /// <summary>The words for leaving an over-pour as it is.</summary>
-    public string KeepSays(Formula planned, Formula weighed)
+    private string KeepSays(Formula planned, Formula weighed)
     {
         var say = new Wording(workshop);
         MeltPart was = assessor.Assess(planned, MeltOnly).Parts.Melt!,

@@ -81,7 +81,7 @@ public sealed class MaterialShelf
             return material;
         }
 
-        var near = MaterialSearch.Find(id, All, 1).FirstOrDefault();
+        var near = MaterialSearch.Find(id, All, 1).FirstOrDefault()?.Material;
         var told = id.Length > MaterialSearch.LongestText ? $"{id[..(MaterialSearch.LongestText - 1)]}…" : id;
         throw new Refusal(
             Codes.UnknownId,

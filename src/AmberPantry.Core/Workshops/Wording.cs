@@ -1,10 +1,12 @@
+using System.Buffers;
 using System.Globalization;
+using System.Text.RegularExpressions;
 
 namespace AmberPantry.Core.Workshops;
 
 /// <summary>Numbers as the maker reads them: in the workshop's units, with a true minus and a narrow space before the unit.</summary>
 /// <remarks>Two asterisks around a figure mark it as the one that matters.</remarks>
-public sealed class Wording(Workshop workshop)
+public sealed partial class Wording(Workshop workshop)
 {
     /// <summary>Narrow no-break space.</summary>
     public const string Narrow = "\u202f";
@@ -55,6 +57,67 @@ public sealed class Wording(Workshop workshop)
         var text = value.ToString(format, CultureInfo.InvariantCulture);
         return text.StartsWith('-') ? (text.AsSpan(1).IndexOfAnyExcept('0', '.', ',') < 0 ? text[1..] : "−" + text[1..]) : text;
     }
+
+    /// <summary>A written sentence in the units of the house, whatever units it was written in.</summary>
+    /// <remarks>A difference of temperatures is written in K.</remarks>
+    public string Text(string written) =>
+        IsPlain && !written.AsSpan().ContainsAny(OtherUnits) ? written : Quantities().Replace(written, found => InHouse(found) ?? found.Value);
+
+    /// <summary>A number with its unit in the units of the house.</summary>
+    public (double Value, string Unit) Of(double value, string unit) =>
+        unit switch
+        {
+            "°C" when Fahrenheit => ((value * 9 / 5) + 32, "°F"),
+            "K" => (Fahrenheit ? value * 9 / 5 : value, Fahrenheit ? "°F" : "°C"),
+            "°F" when !Fahrenheit => ((value - 32) * 5 / 9, "°C"),
+            "g" when InOunces => (value / (double)Ounces.Grams, "oz"),
+            "kg" when InOunces => (1000 * value / (double)Ounces.Grams, "oz"),
+            "oz" when !InOunces => (value * (double)Ounces.Grams, "g"),
+            _ => (value, unit),
+        };
+
+    // What is written in g and °C already need not be looked through.
+    private static readonly SearchValues<string> OtherUnits = SearchValues.Create([" K", "°F", "oz"], StringComparison.Ordinal);
+
+    private bool IsPlain => !Fahrenheit && !InOunces;
+
+    private bool InOunces => workshop.Weight == WeightUnit.Ounces;
+
+    // "20 °C", "40 to 23 °C", "−5 to 60 °C", "0.5 g": one number or two with one unit behind them.
+    [GeneratedRegex(@"(?<![\w.,])(?:([−-]?\d[\d,]*(?:\.\d+)?)( to | and | or | → ))?([−-]?\d[\d,]*(?:\.\d+)?)[ \u202f](°C|°F|K|kg|g|oz)(?![\w/])")]
+    private static partial Regex Quantities();
+
+    private string? InHouse(Match found)
+    {
+        var unit = found.Groups[4].Value;
+        var told = Of(Read(found.Groups[3].Value), unit);
+        if (told.Unit == unit)
+        {
+            return null;
+        }
+
+        var from = found.Groups[1].Success ? Show(Of(Read(found.Groups[1].Value), unit)) + found.Groups[2].Value : "";
+        return $"{from}{Show(told)}{Narrow}{told.Unit}";
+
+        string Show((double Value, string Unit) one) =>
+            one.Unit switch
+            {
+                "oz" or "g" => Number(
+                    one.Value,
+                    Math.Abs(one.Value) switch
+                    {
+                        >= 10 => "#,0.#",
+                        >= 1 => "0.##",
+                        _ => "0.###",
+                    }
+                ),
+                "°F" when unit == "°C" => Number(Math.Round(one.Value, MidpointRounding.AwayFromZero), "0"),
+                _ => Number(Math.Round(one.Value * 2, MidpointRounding.AwayFromZero) / 2, "0.#"),
+            };
+    }
+
+    private static double Read(string text) =>
+        double.Parse(text.Replace('−', '-').Replace(",", "", StringComparison.Ordinal), CultureInfo.InvariantCulture);
 
     /// <summary>A word of an enum as it is said.</summary>
     public static string Said<T>(T word)

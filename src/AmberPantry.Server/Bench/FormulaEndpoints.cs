@@ -89,7 +89,7 @@ public static class FormulaEndpoints
             var trial = await TrialKeeper.Add(db, formula, content, "first trial", "started", clock.Now);
             return trial.Id;
         });
-        return await TrialViews.Get(db, id);
+        return await TrialViews.Get(db, id, keeper.Say);
     }
 
     private static async Task<FormulaBrief> Rename(int id, RenameFormula rename, PantryDb db)

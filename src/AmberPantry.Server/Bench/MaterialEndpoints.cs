@@ -55,6 +55,12 @@ public sealed record MaterialView
 
     /// <summary>On the maker's shelf, not only in the catalogue.</summary>
     public required bool IsOwn { get; init; }
+
+    /// <summary>How its name fits what was looked for; null where nothing was.</summary>
+    public NameFit? Fit { get; init; }
+
+    /// <summary>Whether the first of what was found can be taken for what was meant.</summary>
+    public bool? IsSure { get; init; }
 }
 
 /// <param name="Names">All of them; an empty list takes them away.</param>
@@ -73,7 +79,7 @@ public static class MaterialEndpoints
         materials.MapGet("/find", (string? text, string? most, WorkshopKeeper keeper) =>
             MaterialSearch
                 .Find(text ?? throw Missing(), keeper.Shelf.All, Math.Min(Paging.Take(most ?? UsualFound), MostFound))
-                .Select(material => View(material, keeper))
+                .Select(found => View(found.Material, keeper) with { Fit = found.Fit, IsSure = found.IsSure })
         );
         materials.MapPut("/names", Call);
     }
@@ -130,7 +136,7 @@ public static class MaterialEndpoints
                     .Of(material.BasedOn)
                     .Select(pair => new LookAlikeView(
                         MaterialShelf.Plain.Get(pair.One == material.BasedOn ? pair.Other : pair.One, "look-alike").Name,
-                        pair.Difference
+                        keeper.Say.Text(pair.Difference)
                     )),
             ],
             PricePerKg = material.PricePerKg,

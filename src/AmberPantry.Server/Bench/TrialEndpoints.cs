@@ -32,7 +32,7 @@ public static class TrialEndpoints
 
     public static void Map(RouteGroupBuilder trials)
     {
-        trials.MapGet("/{id:int}", (int id, PantryDb db) => TrialViews.Get(db, id));
+        trials.MapGet("/{id:int}", (int id, PantryDb db, WorkshopKeeper keeper) => TrialViews.Get(db, id, keeper.Say));
         trials.MapGet("/{id:int}/plan", Plan);
         trials.MapPost("/{id:int}/edits", Edit);
         trials.MapPut("/{id:int}/content", Replace);
@@ -49,10 +49,14 @@ public static class TrialEndpoints
 
     /// <summary>The steps a batch of it would have, for the printed sheet.</summary>
     private static async Task<IReadOnlyList<MakeStep>> Plan(int id, PantryDb db, WorkshopKeeper keeper) =>
-        new MakingPlan(keeper.Shelf, keeper.Open.Workshop).For(
-            await db.Trials.Where(trial => trial.Id == id).Select(trial => trial.Content).FirstOrDefaultAsync()
-                ?? throw new NotThereException("That trial")
-        );
+        [
+            .. new MakingPlan(keeper.Shelf, keeper.Open.Workshop)
+                .For(
+                    await db.Trials.Where(trial => trial.Id == id).Select(trial => trial.Content).FirstOrDefaultAsync()
+                        ?? throw new NotThereException("That trial")
+                )
+                .Select(step => step.In(keeper.Say)),
+        ];
 
     private static Task<TrialView> Edit(int id, EditTrial edit, PantryDb db, WorkshopKeeper keeper, PantryClock clock) =>
         Change(id, edit.Command, edit, edit.Revision, db, keeper, clock, async (trials, trial) =>
@@ -86,7 +90,7 @@ public static class TrialEndpoints
         Func<TrialKeeper, TrialRow, Task> change
     )
     {
-        var trials = new TrialKeeper(db, keeper.Shelf, clock.Now);
+        var trials = new TrialKeeper(db, keeper.Shelf, keeper.Say, clock.Now);
         await db.Command(async () =>
         {
             if (!await trials.Knows(command, asked))
@@ -98,7 +102,7 @@ public static class TrialEndpoints
 
             return true;
         });
-        return await TrialViews.Get(db, id);
+        return await TrialViews.Get(db, id, keeper.Say);
     }
 
     private static async Task<TrialView> Fork(int id, ForkTrial fork, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
@@ -109,7 +113,7 @@ public static class TrialEndpoints
             FormulaCheck.Check(given, keeper.Shelf, "content");
         }
 
-        var trials = new TrialKeeper(db, keeper.Shelf, clock.Now);
+        var trials = new TrialKeeper(db, keeper.Shelf, keeper.Say, clock.Now);
         var begun = await db.Command(async () =>
         {
             if (await trials.Knows(fork.Command, fork))
@@ -124,10 +128,10 @@ public static class TrialEndpoints
             trials.Note(fork.Command, trial, fork);
             return trial.Id;
         });
-        return await TrialViews.Get(db, begun);
+        return await TrialViews.Get(db, begun, keeper.Say);
     }
 
-    private static async Task<TrialView> PutAside(int id, SetFindingAside aside, PantryDb db)
+    private static async Task<TrialView> PutAside(int id, SetFindingAside aside, PantryDb db, WorkshopKeeper keeper)
     {
         var reason = FormulaName.CheckIntent(aside.Reason, "reason");
         if (aside.Finding.Length is 0 or > LongestFinding)
@@ -150,17 +154,17 @@ public static class TrialEndpoints
             (row.Reason, row.Value) = (reason, aside.Value);
             return true;
         });
-        return await TrialViews.Get(db, id);
+        return await TrialViews.Get(db, id, keeper.Say);
     }
 
-    private static async Task<TrialView> TakeBack(int id, string finding, PantryDb db)
+    private static async Task<TrialView> TakeBack(int id, string finding, PantryDb db, WorkshopKeeper keeper)
     {
         await db.Command(async () =>
         {
             await Trial(db, id);
             return await db.SetAside.Where(one => one.TrialId == id && one.Finding == finding).ExecuteDeleteAsync();
         });
-        return await TrialViews.Get(db, id);
+        return await TrialViews.Get(db, id, keeper.Say);
     }
 
     private static async Task Trial(PantryDb db, int id)

@@ -2,6 +2,7 @@ using System.Security.Cryptography;
 using AmberPantry.Core;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
 using AmberPantry.Data.Formulas;
 using AmberPantry.Server.Hosting;
@@ -10,7 +11,7 @@ using Microsoft.EntityFrameworkCore;
 namespace AmberPantry.Server.Bench;
 
 /// <summary>Keeps changes of one trial, with a hundred steps of undo. Every act runs inside a command's transaction.</summary>
-internal sealed class TrialKeeper(PantryDb db, MaterialShelf shelf, DateTime now)
+internal sealed class TrialKeeper(PantryDb db, MaterialShelf shelf, Wording say, DateTime now)
 {
     /// <summary>Whether the trial has taken this command before; then nothing is done again.</summary>
     /// <exception cref="Refusal">E_REPEATED when the same id came with something else.</exception>
@@ -53,7 +54,7 @@ internal sealed class TrialKeeper(PantryDb db, MaterialShelf shelf, DateTime now
             ? trial
             : throw new ChangedElsewhereException(
                 $"Changed in another window at {trial.ChangedAt.ToLocalTime():HH:mm}.",
-                await TrialViews.Get(db, id)
+                await TrialViews.Get(db, id, say)
             );
     }
 

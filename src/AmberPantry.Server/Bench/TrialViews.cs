@@ -1,4 +1,5 @@
 using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
 using AmberPantry.Server.Hosting;
 using Microsoft.EntityFrameworkCore;
@@ -51,7 +52,7 @@ internal static class TrialViews
     private const int MostLots = 30;
 
     /// <exception cref="NotThereException">When there is no such trial.</exception>
-    public static async Task<TrialView> Get(PantryDb db, int id)
+    public static async Task<TrialView> Get(PantryDb db, int id, Wording say)
     {
         var trial = await db.Trials.AsNoTracking().Include(row => row.Formula).FirstOrDefaultAsync(row => row.Id == id)
             ?? throw new NotThereException("That trial");
@@ -59,7 +60,7 @@ internal static class TrialViews
             .TrialEdits.AsNoTracking()
             .Where(edit => edit.TrialId == id && edit.Position >= trial.EditAt - 1 && edit.Position <= trial.EditAt + 1)
             .Select(edit => new { edit.Position, edit.Did })
-            .ToDictionaryAsync(edit => edit.Position, edit => edit.Did);
+            .ToDictionaryAsync(edit => edit.Position, edit => edit.Did is { } did ? say.Text(did) : null);
         var siblings = await db
             .Trials.AsNoTracking()
             .Where(row => row.FormulaId == trial.FormulaId)

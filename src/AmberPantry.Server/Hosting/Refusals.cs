@@ -1,6 +1,7 @@
 using System.Text.Json;
 using AmberPantry.Core;
 using AmberPantry.Data;
+using AmberPantry.Server.House;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.Data.Sqlite;
@@ -18,7 +19,7 @@ public sealed class ChangedElsewhereException(string message, object theirs) : E
 }
 
 /// <summary>Turns every refusal into problem details with error, field, value and remedy; never a stack trace.</summary>
-public sealed partial class Refusals(AmberOptions options, ILogger<Refusals> log) : IExceptionHandler
+public sealed partial class Refusals(AmberOptions options, WorkshopKeeper keeper, ILogger<Refusals> log) : IExceptionHandler
 {
     private const int UniqueConstraint = 2067;
     private const int PrimaryKey = 1555;
@@ -65,14 +66,14 @@ public sealed partial class Refusals(AmberOptions options, ILogger<Refusals> log
         exception switch
         {
             Refusal refusal => Problem(
-                refusal.Code is Codes.Made or Codes.NotNow or Codes.NotSigned or Codes.Repeated
+                refusal.Code is Codes.Made or Codes.NotNow or Codes.NotSigned or Codes.Repeated or Codes.Changed
                     ? StatusCodes.Status409Conflict
                     : StatusCodes.Status400BadRequest,
                 refusal.Code,
-                refusal.Message,
+                keeper.LastSay.Text(refusal.Message),
                 refusal.Field,
                 refusal.Value,
-                refusal.Remedy
+                keeper.LastSay.Text(refusal.Remedy)
             ),
             NotThereException gone => Problem(
                 StatusCodes.Status404NotFound,

@@ -17,6 +17,9 @@ public sealed record OpenWorkshop(HouseSettings House, int Revision, DateTime? R
 {
     public Workshop Workshop => House.Workshop;
 
+    /// <summary>Numbers and sentences in the units of the house.</summary>
+    public Wording Say { get; } = new(House.Workshop);
+
     public Assessor Assessor { get; } = new(Shelf, House.Workshop);
 
     /// <summary>Tomorrow's temperature at a landmark, °C, by its id.</summary>
@@ -31,6 +34,7 @@ public sealed class WorkshopKeeper(IServiceScopeFactory scopes)
 {
     private readonly Lock reading = new();
     private volatile OpenWorkshop? open;
+    private volatile Wording said = new(new Workshop());
 
     public OpenWorkshop Open
     {
@@ -49,6 +53,11 @@ public sealed class WorkshopKeeper(IServiceScopeFactory scopes)
     }
 
     public MaterialShelf Shelf => Open.Shelf;
+
+    public Wording Say => Open.Say;
+
+    /// <summary>As it was last read: touches no file, for when something has gone wrong.</summary>
+    public Wording LastSay => said;
 
     public FormulaEditor Editor => Open.Assessor.Editor;
 
@@ -73,6 +82,7 @@ public sealed class WorkshopKeeper(IServiceScopeFactory scopes)
             {
                 Workshop = house.Settings.Workshop with { WorkroomC = room.WorkroomC, HumidityPercent = room.HumidityPercent },
             };
+        said = new Wording(settings.Workshop);
         return new OpenWorkshop(settings, house.Revision, room?.ReadAt, db.Shelf())
         {
             Tomorrow = db.Tomorrow.AsNoTracking().ToDictionary(row => row.Place, row => row.TemperatureC),

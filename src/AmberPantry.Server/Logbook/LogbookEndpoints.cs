@@ -1,4 +1,5 @@
 using AmberPantry.Data;
+using AmberPantry.Server.House;
 using AmberPantry.Server.Make;
 
 namespace AmberPantry.Server.Logbook;
@@ -7,7 +8,7 @@ namespace AmberPantry.Server.Logbook;
 public static class LogbookEndpoints
 {
     public static void Map(RouteGroupBuilder logbook) =>
-        logbook.MapGet("/", (PantryDb db, string? search, string? family, string? order, string? after, string? take) =>
-            BatchViews.All(db, search, family, order, after, take)
+        logbook.MapGet("/", (PantryDb db, WorkshopKeeper keeper, string? search, string? family, string? order, string? after, string? take) =>
+            BatchViews.All(db, keeper.Say, search, family, order, after, take)
         );
 }

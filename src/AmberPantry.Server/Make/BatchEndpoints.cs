@@ -1,4 +1,3 @@
-using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Making;
 using AmberPantry.Data;
 using AmberPantry.Server.Hosting;
@@ -16,10 +15,6 @@ public sealed record BatchAct(Stamp Stamp, BatchCommand Command);
 /// <param name="Step">Id of the step.</param>
 public sealed record PourOver(string Step, decimal WeighedG);
 
-/// <param name="RescaledTotalG">The whole batch then, grams.</param>
-/// <param name="KeepSays">What keeping it as it is would change.</param>
-public sealed record PourOverChoices(decimal OverG, decimal RescaledTotalG, IReadOnlyList<PotLine> TopUps, string KeepSays);
-
 /// <summary>A command as it was taken.</summary>
 public sealed record BatchHistory(Guid Id, DateTime HappenedAt, DateTime ArrivedAt, BatchCommand Command);
 
@@ -28,7 +23,9 @@ public static class BatchEndpoints
 {
     public static void Map(RouteGroupBuilder batches)
     {
-        batches.MapGet("/", (PantryDb db, string? search, string? after, string? take) => BatchViews.Open(db, search, after, take));
+        batches.MapGet("/", (PantryDb db, WorkshopKeeper keeper, string? search, string? after, string? take) =>
+            BatchViews.Open(db, keeper.Say, search, after, take)
+        );
         batches.MapPost("/", Begin);
         batches.MapGet("/start/{trial:int}", Start);
         batches.MapGet("/{id:int}", (int id, PantryDb db, WorkshopKeeper keeper) => BatchViews.Get(db, keeper, id));
@@ -65,12 +62,8 @@ public static class BatchEndpoints
 
     private static async Task<PourOverChoices> Choices(int id, PourOver over, PantryDb db, WorkshopKeeper keeper)
     {
-        var batch = await BatchViews.Read(db, id);
         var open = keeper.Open;
-        var poured = batch.Pouring(over.Step, over.WeighedG);
-        var rescaled = OverPour.Rescale(poured.Pot, open.Workshop.Scale.ResolutionG);
-        var says = new MakersBench(open.Shelf, open.Workshop, open.Assessor).KeepSays(batch.Content, poured.AsWeighed);
-        return new PourOverChoices(over.WeighedG - batch.Step(over.Step).TargetG!.Value, rescaled.TotalG, rescaled.TopUps, says);
+        return new MakersBench(open.Shelf, open.Workshop, open.Assessor).PourOver(await BatchViews.Read(db, id), over.Step, over.WeighedG);
     }
 
     private static async Task GiveUp(int id, PantryDb db, WorkshopKeeper keeper, PantryClock clock) =>

@@ -109,19 +109,27 @@ public enum BatchOrder
 internal static class BatchViews
 {
     /// <summary>Batches that have been begun and not finished, the last touched first.</summary>
-    public static async Task<Page<BatchBrief>> Open(PantryDb db, string? search = null, string? after = null, string? take = null)
+    public static async Task<Page<BatchBrief>> Open(PantryDb db, Wording say, string? search = null, string? after = null, string? take = null)
     {
         var most = Paging.Take(take);
         var rows = Searched(db.Batches.AsNoTracking().Where(row => row.FinishedAt == null), search);
         var total = await rows.CountAsync();
         rows = Paging.AfterTime(after) is var (at, id) ? rows.Where(row => row.TouchedAt < at || (row.TouchedAt == at && row.Id < id)) : rows;
-        var page = await Briefs(rows.OrderByDescending(row => row.TouchedAt).ThenByDescending(row => row.Id), most);
+        var page = await Briefs(rows.OrderByDescending(row => row.TouchedAt).ThenByDescending(row => row.Id), most, say);
         return Paging.Page(page, most, total, brief => Paging.Mark(brief.TouchedAt, brief.Id));
     }
 
     /// <summary>Every batch.</summary>
     /// <param name="search">Part of a lot or of a formula's name.</param>
-    public static async Task<Page<BatchBrief>> All(PantryDb db, string? search, string? family, string? order, string? after, string? take)
+    public static async Task<Page<BatchBrief>> All(
+        PantryDb db,
+        Wording say,
+        string? search,
+        string? family,
+        string? order,
+        string? after,
+        string? take
+    )
     {
         var most = Paging.Take(take);
         var rows = Searched(db.Batches.AsNoTracking(), search);
@@ -140,12 +148,12 @@ internal static class BatchViews
             byName = Paging.AfterName(after) is var (name, last)
                 ? byName.Where(one => string.Compare(one.Name, name) >= 0 && (one.Name != name || one.row.Id < last))
                 : byName;
-            var named = await Briefs(byName.Select(one => one.row), most);
+            var named = await Briefs(byName.Select(one => one.row), most, say);
             return Paging.Page(named, most, total, brief => Paging.Mark(brief.FormulaName, brief.Id));
         }
 
         rows = Paging.AfterTime(after) is var (at, id) ? rows.Where(row => row.StartedAt < at || (row.StartedAt == at && row.Id < id)) : rows;
-        var page = await Briefs(rows.OrderByDescending(row => row.StartedAt).ThenByDescending(row => row.Id), most);
+        var page = await Briefs(rows.OrderByDescending(row => row.StartedAt).ThenByDescending(row => row.Id), most, say);
         return Paging.Page(page, most, total, brief => Paging.Mark(brief.StartedAt, brief.Id));
     }
 
@@ -157,7 +165,7 @@ internal static class BatchViews
         var row = await Row(db, id);
         var batch = row.ToBatch();
         var open = keeper.Open;
-        var say = new Wording(open.Workshop);
+        var say = open.Say;
         var pot = batch.Pot;
         var weighed = batch.AsWeighed;
         var said = open.Assessor.Assess(weighed, new Question { Parts = [Part.Melt] }).Parts.Melt!;
@@ -166,7 +174,7 @@ internal static class BatchViews
             Id = row.Id,
             Revision = row.Revision,
             From = new BatchOrigin(row.Trial!.Formula!.Name, row.TrialId, row.Trial.Number, row.Trial.Intent),
-            Batch = batch,
+            Batch = batch with { Steps = [.. batch.Steps.Select(step => step.In(say))] },
             AtIndex = row.AtIndex,
             PotG = pot.Sum(line => line.WeighedG ?? 0),
             Deviations =
@@ -211,8 +219,9 @@ internal static class BatchViews
             ? rows.Where(row => EF.Functions.Like(row.Lot, like, "\\") || EF.Functions.Like(row.Trial!.Formula!.Name, like, "\\"))
             : rows;
 
-    private static Task<List<BatchBrief>> Briefs(IQueryable<BatchRow> rows, int take) =>
-        rows.Take(take + 1)
+    private static async Task<List<BatchBrief>> Briefs(IQueryable<BatchRow> rows, int take, Wording say)
+    {
+        var briefs = await rows.Take(take + 1)
             .Select(row => new BatchBrief
             {
                 Id = row.Id,
@@ -234,4 +243,6 @@ internal static class BatchViews
                 Observations = row.ObservationCount,
             })
             .ToListAsync();
+        return briefs.ConvertAll(brief => brief with { AtTitle = say.Text(brief.AtTitle) });
+    }
 }

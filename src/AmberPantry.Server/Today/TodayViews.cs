@@ -103,10 +103,10 @@ internal static class TodayViews
     public static async Task<TodayView> Get(PantryDb db, WorkshopKeeper keeper, PantryClock clock)
     {
         var open = keeper.Open;
-        var say = new Wording(open.Workshop);
+        var say = open.Say;
         var places = Places(open);
         var hottest = places.Where(place => place.Kind == LandmarkKind.Storage).MaxBy(place => place.TomorrowC);
-        var waiting = (await BatchViews.Open(db, take: MostOpen)).Items;
+        var waiting = (await BatchViews.Open(db, open.Say, take: MostOpen)).Items;
         var setting = waiting.Where(batch => batch.AtKind == StepKind.Set).ToArray();
         var stock = await Stock(db, open, hottest?.TomorrowC ?? double.NegativeInfinity);
         return new TodayView

@@ -4,8158 +4,8118 @@
  */
 
 export interface paths {
-  "/api/health": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["Health"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/assess": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["AssessRequest"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["AssessAnswer"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/mix": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["MixRequest"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["FoundMix"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/families": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: operations["families"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/composition/weigh": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Grams for one scale, without losing a step. */
-    post: operations["composition/weigh"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/composition/ingredient-list": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** What each share of an ordered list can be. */
-    post: operations["composition/ingredient-list"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/composition/top-up": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Grams to add to what is in the pot. */
-    post: operations["composition/top-up"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/composition/balance": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Shares that meet limits and come nearest to wishes. */
-    post: operations["composition/balance"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/composition/amounts": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Amounts in parts, spoons, drops or ounces as percent. */
-    post: operations["composition/amounts"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/composition/missing": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** The one amount that was not said. */
-    post: operations["composition/missing"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/composition/active": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Raw material for a wanted active level. */
-    post: operations["composition/active"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/composition/retinol": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Retinol equivalents of a vitamin oil sold by units. */
-    post: operations["composition/retinol"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/composition/premix": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** A pre-dilution that the scale can see. */
-    post: operations["composition/premix"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/melt/melt": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Solids and firmness at each temperature, slump and cloud point. */
-    post: operations["melt/melt"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/melt/cooling": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Temperature and crystals of a batch as it cools. */
-    post: operations["melt/cooling"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/melt/whipWindow": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** When a cooling butter can be whipped. */
-    post: operations["melt/whipWindow"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/melt/grain": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Whether a butter turns sandy. */
-    post: operations["melt/grain"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/melt/times": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** When it takes the cool-down phase, clouds, and may be capped. */
-    post: operations["melt/times"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/melt/heatBalance": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** What an addition does to the temperature of a melt. */
-    post: operations["melt/heatBalance"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/melt/dewPoint": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Whether a chilled bowl or lid sweats. */
-    post: operations["melt/dewPoint"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/melt/wallAndCore": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Wall against core in a still vessel. */
-    post: operations["melt/wallAndCore"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/melt/parcel": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** What a parcel goes through on its route. */
-    post: operations["melt/parcel"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/melt/fitCooling": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** How a vessel and place cool, from thermometer readings. */
-    post: operations["melt/fitCooling"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/melt/settlingRace": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Whether grains fall before the fat holds them. */
-    post: operations["melt/settlingRace"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/powder/oilBudget": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** How wet, dusty, free-flowing, alkaline and scratchy a powder mix is with its oil. */
-    post: operations["powder/oilBudget"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/powder/carrierNeed": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Carrier to add so that the mix stays as dry as wanted. */
-    post: operations["powder/carrierNeed"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/powder/oilOrder": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Which carrier takes the oil first, and how much of it. */
-    post: operations["powder/oilOrder"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/powder/calmingOil": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Least oil that brings the dust down. */
-    post: operations["powder/calmingOil"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/powder/swapPowder": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Grams of another powder for the same oil. */
-    post: operations["powder/swapPowder"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/powder/calibrateUptake": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** A lot's own oil uptake from a squeeze or a rub-out. */
-    post: operations["powder/calibrateUptake"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/powder/fillPacks": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Grams and number of packs filled by volume. */
-    post: operations["powder/fillPacks"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/powder/powderInFat": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** How firm, thick and matt powder makes a fat. */
-    post: operations["powder/powderInFat"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/fizz/fizzBalance": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Gas, left-over soda or acid, and how it fizzes. */
-    post: operations["fizz/fizzBalance"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/fizz/sodaFor": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Soda for a wanted left-over. */
-    post: operations["fizz/sodaFor"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/fizz/bathPh": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** pH of the bath while soaking and after days in the open. */
-    post: operations["fizz/bathPh"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/fizz/sodaForPh": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Soda at which the soak has a wanted pH. */
-    post: operations["fizz/sodaForPh"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/fizz/dampness": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** How wet the mix may be in this air, and the next dose. */
-    post: operations["fizz/dampness"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/fizz/caking": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Whether it stays loose in this air. */
-    post: operations["fizz/caking"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/fizz/drying": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Hours until dry. */
-    post: operations["fizz/drying"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/fizz/dispersant": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Whether oil and scent float in the tub, by both schools. */
-    post: operations["fizz/dispersant"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/fizz/mouldPlan": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Pieces from the moulds at hand. */
-    post: operations["fizz/mouldPlan"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/fizz/batchForMoulds": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** The batch for a number of pieces. */
-    post: operations["fizz/batchForMoulds"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/fizz/hardness": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Whether a piece holds together. */
-    post: operations["fizz/hardness"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/fizz/toyCheck": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Whether a toy may go into a piece. */
-    post: operations["fizz/toyCheck"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/fizz/soak": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** How long the grains last in the bath. */
-    post: operations["fizz/soak"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/fizz/soakDose": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** How strong the soak is, by customary strengths. */
-    post: operations["fizz/soakDose"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/colour/shade": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** How a product looks with its colourants. */
-    post: operations["colour/shade"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/colour/film": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** How much a film of it hides. */
-    post: operations["colour/film"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/colour/deltaE00": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** How far two colours are apart. */
-    post: operations["colour/deltaE00"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/colour/doseForDepth": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Colourant for a wanted depth. */
-    post: operations["colour/doseForDepth"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/colour/doseForTarget": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Colourant that comes nearest to a wanted shade. */
-    post: operations["colour/doseForTarget"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/colour/mixForTarget": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Up to three colourants mixed for a wanted shade. */
-    post: operations["colour/mixForTarget"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/colour/settle": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Whether a pigment stays where it is put. */
-    post: operations["colour/settle"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/colour/bleed": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** How far two colours run into each other. */
-    post: operations["colour/bleed"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/colour/fade": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** What is left of a colour after months in the light. */
-    post: operations["colour/fade"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/colour/grind": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Oil to rub a pigment into first. */
-    post: operations["colour/grind"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/colour/whiteCard": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** A colour read off a photo by the white card in it. */
-    post: operations["colour/whiteCard"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/colour/areaFlags": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** What is usually said of colourants near eyes, lips and in baths. */
-    post: operations["colour/areaFlags"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/stability/fattyProfile": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** How readily one oil goes rancid. */
-    post: operations["stability/fattyProfile"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/stability/blend": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** How readily a lipid phase goes rancid, and which oil brings it. */
-    post: operations["stability/blend"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/stability/antioxidant": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** How much longer it keeps with what is in it. */
-    post: operations["stability/antioxidant"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/stability/life": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Months until it smells rancid. */
-    post: operations["stability/life"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/stability/bestBefore": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** The date to print, and what sets it. */
-    post: operations["stability/bestBefore"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/stability/waterActivity": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** How free the water is. */
-    post: operations["stability/waterActivity"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/stability/preservation": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Whether water gets in, and whether what is there holds it. */
-    post: operations["stability/preservation"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/stability/browning": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** How long dried botanicals keep their colour. */
-    post: operations["stability/browning"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/scent/blendAmounts": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** A scent idea in grams. */
-    post: operations["scent/blendAmounts"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/scent/limits": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Every limit a scent meets, and which binds. */
-    post: operations["scent/limits"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/scent/allergens": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** What a label must name. */
-    post: operations["scent/allergens"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/scent/weighing": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Whether the scale can see it. */
-    post: operations["scent/weighing"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/scent/warmPot": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** What a warm pot drives off. */
-    post: operations["scent/warmPot"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/scent/strength": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** How strong it smells, and how its notes are balanced. */
-    post: operations["scent/strength"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/scent/bathDose": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Scent in one bath. */
-    post: operations["scent/bathDose"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/safety/rules": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** What the safety rules say of a batch. */
-    post: operations["safety/rules"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/safety/condition": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Whether one rule's condition holds. */
-    post: operations["safety/condition"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/safety/gate": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Whether making may start. */
-    post: operations["safety/gate"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/safety/wording": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Words that read like a medicine or a tested product. */
-    post: operations["safety/wording"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/safety/uv": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Sun filters against legal maxima; never a protection figure. */
-    post: operations["safety/uv"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/safety/label": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** What a label still lacks. */
-    post: operations["safety/label"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/feel/feel": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** How it feels on skin, to compare trials with. */
-    post: operations["feel/feel"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/feel/rinseOff": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Whether a cleanser rinses away. */
-    post: operations["feel/rinseOff"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/feel/site": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Where a product fits, and why not. */
-    post: operations["feel/site"];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/science/schools": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Questions on which practitioners disagree: both sides, and how each is taken here. */
-    get: operations["science/schools"];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/materials": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["MaterialView"][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/materials/find": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: {
-          text?: string;
-          most?: string;
-        };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["MaterialView"][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/materials/names": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["CallMaterial"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["MaterialView"];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/formulas": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: {
-          /** @description Part of a name. */
-          search?: string;
-          family?: string;
-          order?: string;
-          /** @description Where the page before ended. */
-          after?: string;
-          take?: string;
-        };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["PageOfFormulaBrief"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["StartFormula"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["TrialView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/formulas/{id}/name": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["RenameFormula"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["FormulaBrief"];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/trials/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["TrialView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/trials/{id}/plan": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["MakeStep"][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/trials/{id}/edits": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["EditTrial"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["TrialView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/trials/{id}/content": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["ReplaceTrial"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["TrialView"];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/trials/{id}/undo": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["StepTrial"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["TrialView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/trials/{id}/redo": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["StepTrial"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["TrialView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/trials/{id}/fork": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["ForkTrial"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["TrialView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/trials/{id}/set-aside": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["SetFindingAside"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["TrialView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/trials/{id}/set-aside/{finding}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post?: never;
-    delete: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-          finding: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["TrialView"];
-          };
-        };
-      };
-    };
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/batches": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: {
-          search?: string;
-          after?: string;
-          take?: string;
-        };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["PageOfBatchBrief"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["BeginBatch"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["BatchView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/batches/start/{trial}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          trial: number;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["StartCheck"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/batches/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["BatchView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/batches/{id}/history": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["BatchHistory"][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/batches/{id}/commands": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["BatchAct"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["BatchView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/batches/{id}/over-pour": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: number;
-        };
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["PourOver"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["PourOverChoices"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/logbook": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: {
-          search?: string;
-          family?: string;
-          order?: string;
-          after?: string;
-          take?: string;
-        };
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["PageOfBatchBrief"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/today": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["TodayView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/today/reading": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["RoomReading"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["TodayView"];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/today/tomorrow": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["TomorrowTemperatures"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["TodayView"];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/house": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["HouseView"];
-          };
-        };
-      };
-    };
-    put: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/json": components["schemas"]["SaveHouse"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["HouseView"];
-          };
-        };
-      };
-    };
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/house/copy": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content?: never;
-        };
-      };
-    };
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody: {
-        content: {
-          "application/zip": components["schemas"]["IFormFile"];
-          "application/json": components["schemas"]["IFormFile"];
-        };
-      };
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["CopyWorkView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/house/copy/incoming/{id}": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["CopyWorkView"];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["CopyWorkView"];
-          };
-        };
-      };
-    };
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/house/copy/incoming/{id}/keep": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          id: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["CopyWorkView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/house/copies": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path?: never;
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["DailyCopy"][];
-          };
-        };
-      };
-    };
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  "/api/house/copies/{name}/restore": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post: {
-      parameters: {
-        query?: never;
-        header?: never;
-        path: {
-          name: string;
-        };
-        cookie?: never;
-      };
-      requestBody?: never;
-      responses: {
-        /** @description OK */
-        200: {
-          headers: {
-            [name: string]: unknown;
-          };
-          content: {
-            "application/json": components["schemas"]["CopyWorkView"];
-          };
-        };
-      };
-    };
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
+    "/api/health": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Health"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assess": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AssessRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AssessAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MixRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FoundMix"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/families": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["families"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/composition/weigh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Grams for one scale, without losing a step. */
+        post: operations["composition/weigh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/composition/ingredient-list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What each share of an ordered list can be. */
+        post: operations["composition/ingredient-list"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/composition/top-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Grams to add to what is in the pot. */
+        post: operations["composition/top-up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/composition/balance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Shares that meet limits and come nearest to wishes. */
+        post: operations["composition/balance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/composition/amounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Amounts in parts, spoons, drops or ounces as percent. */
+        post: operations["composition/amounts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/composition/missing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The one amount that was not said. */
+        post: operations["composition/missing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/composition/active": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Raw material for a wanted active level. */
+        post: operations["composition/active"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/composition/retinol": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Retinol equivalents of a vitamin oil sold by units. */
+        post: operations["composition/retinol"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/composition/premix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A pre-dilution that the scale can see. */
+        post: operations["composition/premix"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/melt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Solids and firmness at each temperature, slump and cloud point. */
+        post: operations["melt/melt"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/cooling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Temperature and crystals of a batch as it cools. */
+        post: operations["melt/cooling"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/whipWindow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** When a cooling butter can be whipped. */
+        post: operations["melt/whipWindow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/grain": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a butter turns sandy. */
+        post: operations["melt/grain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/times": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** When it takes the cool-down phase, clouds, and may be capped. */
+        post: operations["melt/times"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/heatBalance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What an addition does to the temperature of a melt. */
+        post: operations["melt/heatBalance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/dewPoint": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a chilled bowl or lid sweats. */
+        post: operations["melt/dewPoint"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/wallAndCore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Wall against core in a still vessel. */
+        post: operations["melt/wallAndCore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/parcel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a parcel goes through on its route. */
+        post: operations["melt/parcel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/fitCooling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How a vessel and place cool, from thermometer readings. */
+        post: operations["melt/fitCooling"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/melt/settlingRace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether grains fall before the fat holds them. */
+        post: operations["melt/settlingRace"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/powder/oilBudget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How wet, dusty, free-flowing, alkaline and scratchy a powder mix is with its oil. */
+        post: operations["powder/oilBudget"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/powder/carrierNeed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Carrier to add so that the mix stays as dry as wanted. */
+        post: operations["powder/carrierNeed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/powder/oilOrder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which carrier takes the oil first, and how much of it. */
+        post: operations["powder/oilOrder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/powder/calmingOil": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Least oil that brings the dust down. */
+        post: operations["powder/calmingOil"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/powder/swapPowder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Grams of another powder for the same oil. */
+        post: operations["powder/swapPowder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/powder/calibrateUptake": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A lot's own oil uptake from a squeeze or a rub-out. */
+        post: operations["powder/calibrateUptake"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/powder/fillPacks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Grams and number of packs filled by volume. */
+        post: operations["powder/fillPacks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/powder/powderInFat": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How firm, thick and matt powder makes a fat. */
+        post: operations["powder/powderInFat"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/fizzBalance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Gas, left-over soda or acid, and how it fizzes. */
+        post: operations["fizz/fizzBalance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/sodaFor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Soda for a wanted left-over. */
+        post: operations["fizz/sodaFor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/bathPh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** pH of the bath while soaking and after days in the open. */
+        post: operations["fizz/bathPh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/sodaForPh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Soda at which the soak has a wanted pH. */
+        post: operations["fizz/sodaForPh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/dampness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How wet the mix may be in this air, and the next dose. */
+        post: operations["fizz/dampness"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/caking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether it stays loose in this air. */
+        post: operations["fizz/caking"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/drying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Hours until dry. */
+        post: operations["fizz/drying"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/dispersant": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether oil and scent float in the tub, by both schools. */
+        post: operations["fizz/dispersant"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/mouldPlan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Pieces from the moulds at hand. */
+        post: operations["fizz/mouldPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/batchForMoulds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The batch for a number of pieces. */
+        post: operations["fizz/batchForMoulds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/hardness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a piece holds together. */
+        post: operations["fizz/hardness"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/toyCheck": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a toy may go into a piece. */
+        post: operations["fizz/toyCheck"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/soak": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How long the grains last in the bath. */
+        post: operations["fizz/soak"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/fizz/soakDose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How strong the soak is, by customary strengths. */
+        post: operations["fizz/soakDose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/shade": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How a product looks with its colourants. */
+        post: operations["colour/shade"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/film": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How much a film of it hides. */
+        post: operations["colour/film"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/deltaE00": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How far two colours are apart. */
+        post: operations["colour/deltaE00"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/doseForDepth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Colourant for a wanted depth. */
+        post: operations["colour/doseForDepth"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/doseForTarget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Colourant that comes nearest to a wanted shade. */
+        post: operations["colour/doseForTarget"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/mixForTarget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Up to three colourants mixed for a wanted shade. */
+        post: operations["colour/mixForTarget"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/settle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a pigment stays where it is put. */
+        post: operations["colour/settle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/bleed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How far two colours run into each other. */
+        post: operations["colour/bleed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/fade": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is left of a colour after months in the light. */
+        post: operations["colour/fade"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/grind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Oil to rub a pigment into first. */
+        post: operations["colour/grind"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/whiteCard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A colour read off a photo by the white card in it. */
+        post: operations["colour/whiteCard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/colour/areaFlags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is usually said of colourants near eyes, lips and in baths. */
+        post: operations["colour/areaFlags"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/stability/fattyProfile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How readily one oil goes rancid. */
+        post: operations["stability/fattyProfile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/stability/blend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How readily a lipid phase goes rancid, and which oil brings it. */
+        post: operations["stability/blend"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/stability/antioxidant": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How much longer it keeps with what is in it. */
+        post: operations["stability/antioxidant"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/stability/life": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Months until it smells rancid. */
+        post: operations["stability/life"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/stability/bestBefore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The date to print, and what sets it. */
+        post: operations["stability/bestBefore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/stability/waterActivity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How free the water is. */
+        post: operations["stability/waterActivity"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/stability/preservation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether water gets in, and whether what is there holds it. */
+        post: operations["stability/preservation"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/stability/browning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How long dried botanicals keep their colour. */
+        post: operations["stability/browning"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/scent/blendAmounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A scent idea in grams. */
+        post: operations["scent/blendAmounts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/scent/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every limit a scent meets, and which binds. */
+        post: operations["scent/limits"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/scent/allergens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a label must name. */
+        post: operations["scent/allergens"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/scent/weighing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether the scale can see it. */
+        post: operations["scent/weighing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/scent/warmPot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a warm pot drives off. */
+        post: operations["scent/warmPot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/scent/strength": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How strong it smells, and how its notes are balanced. */
+        post: operations["scent/strength"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/scent/bathDose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Scent in one bath. */
+        post: operations["scent/bathDose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/safety/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the safety rules say of a batch. */
+        post: operations["safety/rules"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/safety/condition": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether one rule's condition holds. */
+        post: operations["safety/condition"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/safety/gate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether making may start. */
+        post: operations["safety/gate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/safety/wording": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Words that read like a medicine or a tested product. */
+        post: operations["safety/wording"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/safety/uv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sun filters against legal maxima; never a protection figure. */
+        post: operations["safety/uv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/safety/label": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a label still lacks. */
+        post: operations["safety/label"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/feel/feel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How it feels on skin, to compare trials with. */
+        post: operations["feel/feel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/feel/rinseOff": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a cleanser rinses away. */
+        post: operations["feel/rinseOff"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/feel/site": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where a product fits, and why not. */
+        post: operations["feel/site"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Questions on which practitioners disagree: both sides, and how each is taken here. */
+        get: operations["science/schools"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MaterialView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    text?: string;
+                    most?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MaterialView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CallMaterial"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MaterialView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    /** @description Part of a name. */
+                    search?: string;
+                    family?: string;
+                    order?: string;
+                    /** @description Where the page before ended. */
+                    after?: string;
+                    take?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PageOfFormulaBrief"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StartFormula"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TrialView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/{id}/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RenameFormula"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FormulaBrief"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TrialView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MakeStep"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}/edits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["EditTrial"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TrialView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}/content": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ReplaceTrial"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TrialView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StepTrial"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TrialView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StepTrial"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TrialView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}/fork": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ForkTrial"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TrialView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}/set-aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SetFindingAside"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TrialView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}/set-aside/{finding}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                    finding: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TrialView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    search?: string;
+                    after?: string;
+                    take?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PageOfBatchBrief"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BeginBatch"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BatchView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/start/{trial}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    trial: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StartCheck"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BatchView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BatchHistory"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/commands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BatchAct"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BatchView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/over-pour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PourOver"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PourOverChoices"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logbook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    search?: string;
+                    family?: string;
+                    order?: string;
+                    after?: string;
+                    take?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PageOfBatchBrief"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TodayView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/today/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RoomReading"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TodayView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/today/tomorrow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TomorrowTemperatures"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TodayView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HouseView"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SaveHouse"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HouseView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/zip": components["schemas"]["IFormFile"];
+                    "application/json": components["schemas"]["IFormFile"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CopyWorkView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/copy/incoming/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CopyWorkView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CopyWorkView"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/copy/incoming/{id}/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CopyWorkView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DailyCopy"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/copies/{name}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    name: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CopyWorkView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    /** @description A finding put aside, and the number it stood at. */
-    AsideAt: {
-      finding: string;
-      /** Format: double */
-      value?: null | number;
-    };
-    AssessAnswer: {
-      /** @description The formula after the edits. */
-      formula: components["schemas"]["Formula"];
-      assessment: components["schemas"]["Assessment"];
-    };
-    /** @description A question about a formula. */
-    AssessRequest: {
-      /** @description The formula to judge; its shares total 100. */
-      formula: components["schemas"]["Formula"];
-      /** @description Changes to make to it first. */
-      edits?: null | components["schemas"]["FormulaEdit"][];
-      /** @description The sciences to tell of; all of them when left out. */
-      parts?: null | components["schemas"]["Part"][];
-      /** @description Search remedies too; leave out while something is being dragged. */
-      remedies?: boolean;
-      probe?: null | components["schemas"]["Probe"];
-      /** @description Findings put aside: each is told as resting until its number has got worse. */
-      aside?: null | components["schemas"]["AsideAt"][];
-    };
-    /** @description Everything said of one formula. Numbers carry their unit in the name. */
-    Assessment: {
-      /** Format: double */
-      totalPercent: number;
-      groups: components["schemas"]["GroupTotal"][];
-      weighing: components["schemas"]["WeighingPart"];
-      cost: components["schemas"]["CostView"];
-      /** @description The line that takes up the rest; null while the pot is empty. */
-      makeweightLine: null | string;
-      parts: components["schemas"]["AssessmentParts"];
-      /** @description Worst first, then nearest to its limit. Remedies are there when they were asked for. */
-      findings: components["schemas"]["Finding"][];
-      /** @description Every question this product raises on which practitioners disagree. */
-      schools: components["schemas"]["School"][];
-    };
-    /** @description What each science says of a formula; a part is null where it was not asked for. */
-    AssessmentParts: {
-      melt?: null | components["schemas"]["MeltPart"];
-      feel?: null | components["schemas"]["FeelPart"];
-      powder?: null | components["schemas"]["PowderPart"];
-      bath?: null | components["schemas"]["BathPart"];
-      keeping?: null | components["schemas"]["KeepingPart"];
-      scent?: null | components["schemas"]["ScentPart"];
-      colour?: null | components["schemas"]["ColourPart"];
-      safety?: null | components["schemas"]["SafetyPart"];
-    };
-    /** @description A batch as it stands. It changes by commands only; a finished one takes no steps, an unfinished one has no stock. */
-    Batch: {
-      lot: string;
-      /** @description The formula as frozen when the batch began, with what an over-pour changed. */
-      content: components["schemas"]["Formula"];
-      steps: components["schemas"]["MakeStep"][];
-      /** @description Id of the step it stands at. */
-      atStep: string;
-      /** Format: date-time */
-      startedAt: string;
-      /** Format: date-time */
-      touchedAt: string;
-      /** Format: date-time */
-      finishedAt?: null | string;
-      done?: components["schemas"]["StepDone"][];
-      observations?: components["schemas"]["Observation"][];
-      /**
-       * Format: double
-       * @description Slump said of the batch as weighed, °C.
-       */
-      slumpC?: null | number;
-      /** Format: int32 */
-      unitsMade?: null | number;
-      /** Format: int32 */
-      unitsLeft?: null | number;
-      place?: components["schemas"]["StockPlace"];
-      notes?: string;
-      isFinished?: boolean;
-      /** @description What is in the pot, line by line. */
-      pot?: null | components["schemas"]["PotLine"][];
-      /** @description The formula with the true shares of what was weighed. */
-      asWeighed?: components["schemas"]["Formula"];
-    };
-    /** @description Something done to a batch. */
-    BatchAct: {
-      stamp: components["schemas"]["Stamp"];
-      command: components["schemas"]["BatchCommand"];
-    };
-    /** @description A batch as a list shows it. */
-    BatchBrief: {
-      /** Format: int32 */
-      id: number;
-      lot: string;
-      formulaName: string;
-      family: components["schemas"]["Family"];
-      /** Format: int32 */
-      trialId: number;
-      /** Format: int32 */
-      trialNumber: number;
-      /** Format: date-time */
-      startedAt: string;
-      /** Format: date-time */
-      touchedAt: string;
-      /** Format: date-time */
-      finishedAt: null | string;
-      /**
-       * Format: int32
-       * @description Place of the step it stands at, from 0.
-       */
-      atStep: number;
-      /** Format: int32 */
-      steps: number;
-      atKind: components["schemas"]["StepKind"];
-      atTitle: string;
-      /** Format: double */
-      batchG: number;
-      /** Format: int32 */
-      unitsMade: null | number;
-      /** Format: int32 */
-      unitsLeft: null | number;
-      /** Format: int32 */
-      observations: number;
-    };
-    /** @description Something done to a batch, told by the maker's hands. IReadOnlyList&lt;BatchEvent&gt; Batch.Apply(BatchCommand command, Guid id, DateTime at, MakersBench bench) answers what it changes. */
-    BatchCommand:
-      | components["schemas"]["BatchCommandRecordStep"]
-      | components["schemas"]["BatchCommandGoToStep"]
-      | components["schemas"]["BatchCommandRescalePot"]
-      | components["schemas"]["BatchCommandFinishBatch"]
-      | components["schemas"]["BatchCommandPlaceStock"]
-      | components["schemas"]["BatchCommandCountStock"]
-      | components["schemas"]["BatchCommandWriteNotes"]
-      | components["schemas"]["BatchCommandObserve"]
-      | components["schemas"]["BatchCommandWithdraw"];
-    BatchCommandCountStock: {
-      /** @enum {string} */
-      kind?: "count_stock";
-      /** Format: int32 */
-      unitsLeft: number;
-    };
-    BatchCommandFinishBatch: {
-      /** @enum {string} */
-      kind?: "finish";
-      /**
-       * Format: int32
-       * @description Containers filled; null when nobody counted.
-       */
-      units?: null | number;
-      notes?: null | string;
-    };
-    /** @description Turns to another step, forward or back. */
-    BatchCommandGoToStep: {
-      /** @enum {string} */
-      kind?: "go_to_step";
-      step: string;
-    };
-    BatchCommandObserve: {
-      /** @enum {string} */
-      kind?: "observe";
-      /** @description What was observed. */
-      what: components["schemas"]["ObservationKind"];
-      /**
-       * Format: double
-       * @description Where a thumb press was made, °C.
-       */
-      temperatureC?: null | number;
-      /**
-       * Format: double
-       * @description Thumb press 1 to 5, or the temperature in °C at which it slumped.
-       */
-      value?: null | number;
-      text?: null | string;
-      /**
-       * @description Whether it is meant although it lies far from what was said.
-       * @default false
-       */
-      sure?: boolean;
-    };
-    BatchCommandPlaceStock: {
-      /** @enum {string} */
-      kind?: "place_stock";
-      place: components["schemas"]["StockPlace"];
-    };
-    BatchCommandRecordStep: {
-      /** @enum {string} */
-      kind?: "record_step";
-      /** @description Id of the step. */
-      step: string;
-      /**
-       * Format: double
-       * @description What the scale said, g; kept for a weighing only.
-       */
-      weighedG?: null | number;
-      /**
-       * Format: double
-       * @description What the thermometer said, °C.
-       */
-      temperatureC?: null | number;
-      note?: null | string;
-    };
-    /** @description Scales the rest of the pot up to what was poured over. */
-    BatchCommandRescalePot: {
-      /** @enum {string} */
-      kind?: "rescale_pot";
-      step: string;
-      /** Format: double */
-      weighedG: number;
-    };
-    /** @description Takes an observation back. */
-    BatchCommandWithdraw: {
-      /** @enum {string} */
-      kind?: "withdraw";
-      /**
-       * Format: uuid
-       * @description Id of the command that told it.
-       */
-      observation: string;
-    };
-    BatchCommandWriteNotes: {
-      /** @enum {string} */
-      kind?: "write_notes";
-      notes: string;
-    };
-    /** @description A command as it was taken. */
-    BatchHistory: {
-      /** Format: uuid */
-      id: string;
-      /** Format: date-time */
-      happenedAt: string;
-      /** Format: date-time */
-      arrivedAt: string;
-      command: components["schemas"]["BatchCommand"];
-    };
-    /** @description Where a batch comes from. */
-    BatchOrigin: {
-      formulaName: string;
-      /** Format: int32 */
-      trialId: number;
-      /** Format: int32 */
-      trialNumber: number;
-      intent: string;
-    };
-    /** @description How much is made: plain grams, or a number of filled containers. */
-    BatchSize: {
-      /**
-       * Format: double
-       * @description Mass of the whole batch in grams, hold-back loss included.
-       */
-      grams: number;
-      /**
-       * Format: int32
-       * @description Number of containers, when the batch was asked for that way.
-       */
-      units?: null | number;
-      /** @description Key of the container. */
-      container?: null | string;
-      /**
-       * Format: double
-       * @description Net grams in one container.
-       */
-      fillG?: null | number;
-      /**
-       * Format: double
-       * @description Share of the batch that stays in pot and tools.
-       * @default 0
-       */
-      lossPercent?: number;
-    };
-    /** @description A batch with everything its page shows. */
-    BatchView: {
-      /** Format: int32 */
-      id: number;
-      /** Format: int32 */
-      revision: number;
-      from: components["schemas"]["BatchOrigin"];
-      /** @description The record itself. */
-      batch: components["schemas"]["Batch"];
-      /**
-       * Format: int32
-       * @description Place of the step it stands at, from 0.
-       */
-      atIndex: number;
-      /**
-       * Format: double
-       * @description What is in the pot so far, grams.
-       */
-      potG: number;
-      /** @description Planned against weighed, one for each line. */
-      deviations: components["schemas"]["DeviationView"][];
-      said: components["schemas"]["SaidView"];
-      /** @description How far each observation lies from what was said, by its id. */
-      verdicts: {
-        [key: string]: string;
-      };
-      /** Format: double */
-      workroomC: number;
-      /** Format: double */
-      humidityPercent: null | number;
-      signedBy: string;
-      /** @description Word for one container. */
-      unit: string;
-      /** @description Colour in the pot, #RRGGBB. */
-      colour: string;
-    };
-    /**
-     * @description How the water stands to skin.
-     * @enum {unknown}
-     */
-    BathAcidity: "sour" | "slightly_acid" | "near_neutral" | "mildly_alkaline" | "alkaline";
-    /** @description What it does in the tub and on the shelf of a damp room. */
-    BathPart: {
-      reading: null | components["schemas"]["BathReading"];
-      steps: components["schemas"]["ExplainStep"][];
-    };
-    /** @description What the bath becomes. Dilute equilibrium with activities taken as 1, good to about 0.2. */
-    BathPh: {
-      /**
-       * Format: double
-       * @description While soaking; PhStood the far limit after days in the open.
-       */
-      phFresh: number;
-      /** Format: double */
-      phStood: number;
-      freshBand: components["schemas"]["BathAcidity"];
-      stoodBand: null | components["schemas"]["BathAcidity"];
-      /** Format: double */
-      co2EscapedL: number;
-      /** Format: double */
-      leftAlkMmolL: number;
-      /** Format: double */
-      acidAnionMmolL: number;
-    };
-    /** @description A formula as it meets the bath and the room's air. */
-    BathReading: {
-      balance: null | components["schemas"]["FizzBalance"];
-      ph: null | components["schemas"]["BathPh"];
-      air: components["schemas"]["Caking"];
-      tub: components["schemas"]["TubDispersion"];
-      hardness: null | components["schemas"]["PieceHardness"];
-      dose: components["schemas"]["SoakDose"];
-      /**
-       * Format: double
-       * @description Humidity it is judged at, percent.
-       */
-      rhPct: number;
-      /**
-       * Format: double
-       * @description What goes into one bath, g.
-       */
-      portionG: number;
-    };
-    /**
-     * @description What is soaked in.
-     * @enum {unknown}
-     */
-    BathVessel: "bowl" | "tub";
-    BeginBatch: {
-      /** Format: int32 */
-      trial: number;
-      signature?: null | components["schemas"]["Signature"];
-      stamp?: null | components["schemas"]["Stamp"];
-    };
-    /** @description Whether it stays loose in this air. */
-    Caking: {
-      /** Format: double */
-      crhMinPct: null | number;
-      limitingId: null | string;
-      /** Format: double */
-      crhMixPct: null | number;
-      /** Format: double */
-      reactsFromPct: null | number;
-      /** Format: double */
-      u: number;
-      /** Format: double */
-      humidityPart: number;
-      /** Format: double */
-      oilPart: number;
-      /** Format: double */
-      antiCake: number;
-      /** Format: double */
-      index: number;
-      band: components["schemas"]["CakingBand"];
-      /**
-       * Format: double
-       * @description Dendritic salt that would take up the oil, g.
-       */
-      dendriticG: number;
-      warnings: string[];
-    };
-    /**
-     * @description What becomes of it in this air.
-     * @enum {unknown}
-     */
-    CakingBand: "stays_loose" | "soft_lumps" | "cakes" | "sets_or_wets";
-    CallMaterial: {
-      material: string;
-      /** @description All of them; an empty list takes them away. */
-      names: string[];
-    };
-    /** @description A caution for a stage of the work. It never replaces local rules or licensed practice. */
-    Caution: {
-      id: string;
-      /** @description gather, melt, add, pour, clean or label. */
-      stage: string;
-      severity: components["schemas"]["Severity"];
-      message: string;
-      reason: string;
-      fix: string;
-      source: string;
-    };
-    /** @description What it looks like. */
-    ColourPart: {
-      reading: components["schemas"]["ColourReading"];
-      steps: components["schemas"]["ExplainStep"][];
-    };
-    /** @description Predicted colour of the finished product. */
-    ColourReading: {
-      /** @description #RRGGBB. */
-      hex: string;
-      /** @description Base of the colour table that the uncoloured product is nearest to. */
-      base: string;
-      shade: null | components["schemas"]["Shade"];
-    };
-    /** @description One constituent summed over all oils. */
-    ConstituentLimit: {
-      name: string;
-      /** Format: double */
-      pct: number;
-      /** Format: double */
-      limit: number;
-      /** Format: double */
-      ratio: number;
-      status: components["schemas"]["LimitState"];
-    };
-    /** @description Something a product is filled into. */
-    Container: {
-      id: string;
-      name: string;
-      /** @description Word for one of them, such as "tin". */
-      unit: string;
-      /**
-       * Format: double
-       * @description Brimful volume.
-       */
-      millilitres: number;
-      /** Format: double */
-      price?: null | number;
-      /** @default false */
-      isPlastic?: boolean;
-    };
-    /** @description What a copy would do to the records of one kind. */
-    CopyCount: {
-      /** @description Name of the kind. */
-      part: string;
-      /** Format: int32 */
-      new: number;
-      /** Format: int32 */
-      same: number;
-      /** Format: int32 */
-      changed: number;
-      /** @description The first names of what is new or changed. */
-      examples: string[];
-    };
-    /** @description Why a copy was not taken. */
-    CopyRefusal: {
-      error: string;
-      field: string;
-      value: null | string;
-      detail: string;
-      remedy: string;
-    };
-    /** @enum {unknown} */
-    CopyState: "comparing" | "compared" | "keeping" | "kept" | "stopped" | "refused";
-    /** @description How far a copy has come. */
-    CopyWorkView: {
-      /** Format: uuid */
-      id: string;
-      state: components["schemas"]["CopyState"];
-      part: string;
-      /**
-       * Format: int32
-       * @description Records gone through.
-       */
-      lines: number;
-      /**
-       * Format: int32
-       * @description Records in the copy; 0 where it does not say.
-       */
-      of: number;
-      /** @description What it changes, by kind of record. */
-      counts: components["schemas"]["CopyCount"][];
-      refusal: null | components["schemas"]["CopyRefusal"];
-    };
-    CostView: {
-      /**
-       * Format: double
-       * @description Null when a price is missing.
-       */
-      batchCost: null | number;
-      /** Format: double */
-      unitCost: null | number;
-      /** @description Names of materials without a price. */
-      unpriced: string[];
-      /** @description Those with a price, in the order of the formula. */
-      lines: components["schemas"]["LineCost"][];
-    };
-    /** @description Firmness along the ruler. */
-    CurveView: {
-      /**
-       * Format: double
-       * @description Temperature of the first value, °C.
-       */
-      firstC: number;
-      /**
-       * Format: double
-       * @description Degrees between values.
-       */
-      stepC: number;
-      /** @description Yield value, kPa, two decimals. */
-      firmnessKPa: number[];
-    };
-    /** @description A copy of the data file. */
-    DailyCopy: {
-      /** @description File name. */
-      name: string;
-      /** Format: date-time */
-      madeAt: string;
-      /** Format: int64 */
-      bytes: number;
-    };
-    DeviationView: {
-      material: string;
-      /** Format: double */
-      plannedPercent: number;
-      /** Format: double */
-      truePercent: number;
-      /** Format: double */
-      plannedG: number;
-      /** Format: double */
-      weighedG: null | number;
-      /**
-       * Format: double
-       * @description Weighed − planned.
-       */
-      offG: null | number;
-    };
-    /**
-     * @description How far the oil is dispersed in the tub.
-     * @enum {unknown}
-     */
-    Dispersion: "poor" | "partial" | "ok";
-    EditTrial: {
-      /**
-       * Format: int32
-       * @description The revision the maker saw.
-       */
-      revision: number;
-      edits: components["schemas"]["FormulaEdit"][];
-      /** @description What it is called in the undo line; left out, it is worked out. */
-      did?: null | string;
-      /**
-       * Format: uuid
-       * @description Id of the command; sent again, it is answered and not done again.
-       */
-      command?: null | string;
-    };
-    /** @description One step of a computation in plain words. */
-    ExplainStep: {
-      says: string;
-      /** Format: double */
-      value: number;
-      /** @description Empty for a bare number. */
-      unit: string;
-      /** @description Where the step comes from. */
-      source: string;
-    };
-    /**
-     * @description Left on or rinsed off.
-     * @enum {unknown}
-     */
-    Exposure: "leave_on" | "rinse_off";
-    /** @description Key of a kind of product, as GET /api/families lists them. */
-    Family: string;
-    /**
-     * @description What a product mostly is, and so which science speaks of it.
-     * @enum {unknown}
-     */
-    FamilyNature: "melted" | "liquid" | "powder" | "bath";
-    /** @description A kind of product as a page offers it. */
-    FamilyView: {
-      family: components["schemas"]["Family"];
-      /** @description As in a sentence: "a tin balm". */
-      name: string;
-      /** @description As in a list of kinds. */
-      title: string;
-      /** @description What it is like, in a few words. */
-      about: string;
-      nature: components["schemas"]["FamilyNature"];
-      /** @description Instruments that fit, the main one first. */
-      instruments: components["schemas"]["Instrument"][];
-      /** @description Whether steps of making are written for it. */
-      canBeMade: boolean;
-      /** @description Kinds of place where its stock must keep its shape. */
-      mustStand: components["schemas"]["LandmarkKind"][];
-    };
-    /**
-     * @description How a fat full of grains pours.
-     * @enum {unknown}
-     */
-    FatPour: "pours" | "spoon" | "press" | "gels" | "jammed";
-    /** @description How it feels on skin and how it rinses away. */
-    FeelPart: {
-      skin: null | components["schemas"]["SkinFeel"];
-      rinse: null | components["schemas"]["RinseOff"];
-      steps: components["schemas"]["ExplainStep"][];
-    };
-    /** @description One judgement: a sentence, the number behind it, what to do. */
-    Finding: {
-      /** @description Stable for the same rule and subject, so that it can be set aside. */
-      id: string;
-      severity: components["schemas"]["Severity"];
-      sentence: string;
-      numbers: components["schemas"]["FindingNumber"][];
-      /**
-       * Format: double
-       * @description The temperature it speaks of, if it speaks of one, °C.
-       */
-      atC?: null | number;
-      /** @description Where the rule comes from. */
-      because: string;
-      /** @description What can be done outside the formula. */
-      advice?: null | string;
-      remedies?: components["schemas"]["Remedy"][];
-      /** @description Questions behind it on which practitioners disagree. */
-      schools?: components["schemas"]["School"][];
-      /** @description Put aside with a reason, and no worse since. */
-      rests?: boolean;
-    };
-    /** @description A number that a finding rests on. */
-    FindingNumber: {
-      name: string;
-      /** Format: double */
-      value: number;
-      unit: string;
-    };
-    /** @description Gas, what is left over, and how it fizzes. Stoichiometry is exact; the index and the minutes are ranked estimates. */
-    FizzBalance: {
-      /** Format: double */
-      acidMol: number;
-      /** Format: double */
-      baseMol: number;
-      /** Format: double */
-      co2Mol: number;
-      /** Format: double */
-      co2G: number;
-      /** Format: double */
-      co2L: number;
-      limiting: components["schemas"]["LimitingSide"];
-      /** Format: double */
-      leftAcidMol: number;
-      /** Format: double */
-      leftSodaG: number;
-      /** Format: double */
-      leftSodaPct: number;
-      /**
-       * Format: double
-       * @description All bases as sodium bicarbonate of equal strength per gram of acid; null without acid.
-       */
-      sodaToAcid: null | number;
-      /**
-       * Format: double
-       * @description The ratio at which nothing is left over.
-       */
-      neutralSodaToAcid: null | number;
-      /** Format: double */
-      waterMadeG: number;
-      /**
-       * Format: double
-       * @description 100 is the neutral citric mix.
-       */
-      fizzIndex: number;
-      fizzBand: components["schemas"]["FizzBand"];
-      /** Format: double */
-      fizzMinutes: number;
-      warnings: string[];
-    };
-    /**
-     * @description How it fizzes.
-     * @enum {unknown}
-     */
-    FizzBand: "barely" | "gentle" | "lively" | "strong" | "fierce";
-    /**
-     * @description How it pours, by the words of Carr's index.
-     * @enum {unknown}
-     */
-    Flowing: "excellent" | "good" | "fair" | "passable" | "poor" | "very_poor" | "very_very_poor" | "not_a_powder";
-    /**
-     * @description How it foams in the hand.
-     * @enum {unknown}
-     */
-    Foaming: "none" | "creamy_low" | "soft" | "good" | "rich" | "harsh_rich";
-    ForkTrial: {
-      intent: string;
-      /** @description Changes the new trial begins with. */
-      edits?: null | components["schemas"]["FormulaEdit"][];
-      content?: null | components["schemas"]["Formula"];
-      /** Format: uuid */
-      command?: null | string;
-    };
-    /** @description A formula as it stands on the bench. The shares of a formula that may be made total exactly 100. */
-    Formula: {
-      family: components["schemas"]["Family"];
-      lines: components["schemas"]["FormulaLine"][];
-      /** @description The line that takes up the rest; null chooses the largest free liquid oil. */
-      makeweightId?: null | string;
-      batch?: components["schemas"]["BatchSize"];
-      /**
-       * Format: double
-       * @description Planned pouring temperature in °C; null lets the tool propose one.
-       */
-      pourC?: null | number;
-      /** Format: double */
-      total?: number;
-    };
-    FormulaBrief: {
-      /** Format: int32 */
-      id: number;
-      name: string;
-      family: components["schemas"]["Family"];
-      /**
-       * Format: int32
-       * @description Id of the newest trial.
-       */
-      trial: number;
-      /** Format: int32 */
-      trialNumber: number;
-      /** Format: int32 */
-      trials: number;
-      /** Format: date-time */
-      changedAt: string;
-    };
-    /** @description One change to a formula. Applied by FormulaEditor; a remedy is a list of these. */
-    FormulaEdit:
-      | components["schemas"]["FormulaEditSetShare"]
-      | components["schemas"]["FormulaEditMoveBoundary"]
-      | components["schemas"]["FormulaEditAddLine"]
-      | components["schemas"]["FormulaEditRemoveLine"]
-      | components["schemas"]["FormulaEditSwapMaterial"]
-      | components["schemas"]["FormulaEditMoveLine"]
-      | components["schemas"]["FormulaEditKeepLine"]
-      | components["schemas"]["FormulaEditChooseMakeweight"]
-      | components["schemas"]["FormulaEditSetPhase"]
-      | components["schemas"]["FormulaEditTrade"]
-      | components["schemas"]["FormulaEditSetBatch"]
-      | components["schemas"]["FormulaEditSetPour"];
-    FormulaEditAddLine: {
-      /** @enum {string} */
-      kind?: "add_line";
-      material: string;
-      share: string;
-      /** Format: int32 */
-      at?: null | number;
-      givesWay?: components["schemas"]["GivesWay"];
-    };
-    FormulaEditChooseMakeweight: {
-      /** @enum {string} */
-      kind?: "choose_makeweight";
-      line: string;
-    };
-    FormulaEditKeepLine: {
-      /** @enum {string} */
-      kind?: "keep_line";
-      line: string;
-      kept: boolean;
-    };
-    /** @description Moves the boundary between two layers, which trade; kept layers between or beside it are passed over. */
-    FormulaEditMoveBoundary: {
-      /** @enum {string} */
-      kind?: "move_boundary";
-      above: string;
-      /**
-       * Format: double
-       * @description What the upper layer gains.
-       */
-      byPercent: number;
-      /** @description The layer seen below it; left out, the next line. */
-      below?: null | string;
-    };
-    FormulaEditMoveLine: {
-      /** @enum {string} */
-      kind?: "move_line";
-      line: string;
-      /** Format: int32 */
-      to: number;
-    };
-    FormulaEditRemoveLine: {
-      /** @enum {string} */
-      kind?: "remove_line";
-      line: string;
-      givesWay?: components["schemas"]["GivesWay"];
-    };
-    FormulaEditSetBatch: {
-      /** @enum {string} */
-      kind?: "set_batch";
-      batch: components["schemas"]["BatchSize"];
-    };
-    FormulaEditSetPhase: {
-      /** @enum {string} */
-      kind?: "set_phase";
-      line: string;
-      phase: components["schemas"]["Phase"];
-    };
-    FormulaEditSetPour: {
-      /** @enum {string} */
-      kind?: "set_pour";
-      /** Format: double */
-      pourC?: null | number;
-    };
-    /** @description Gives a line a new share, typed as the maker types it: "12,5", "1/8", "75 g". */
-    FormulaEditSetShare: {
-      /** @enum {string} */
-      kind?: "set_share";
-      line: string;
-      share: string;
-      givesWay?: components["schemas"]["GivesWay"];
-    };
-    /** @description Puts another material in a line's place, gram for gram or so that firmness at 20 °C stays. */
-    FormulaEditSwapMaterial: {
-      /** @enum {string} */
-      kind?: "swap_material";
-      line: string;
-      material: string;
-      /** @default false */
-      sameFirmness?: boolean;
-    };
-    /** @description Moves a share from one line to a material, whether the formula has it already or not. */
-    FormulaEditTrade: {
-      /** @enum {string} */
-      kind?: "trade";
-      from: string;
-      toMaterial: string;
-      /** Format: double */
-      percent: number;
-    };
-    /** @description One line of a formula: a material and its share of the whole. */
-    FormulaLine: {
-      /** @description Stays with the line through every edit; unique in the formula. */
-      id: string;
-      /** @description Key of the material, from the catalogue or the maker's own shelf. */
-      material: string;
-      /**
-       * Format: double
-       * @description Share by mass, 0 to 100, four decimals.
-       */
-      percent: number;
-      phase: components["schemas"]["Phase"];
-      /**
-       * @description A kept line never gives way to another line's edit.
-       * @default false
-       */
-      kept?: boolean;
-    };
-    /** @description A formula found to hold at a temperature. */
-    FoundMix: {
-      formula: components["schemas"]["Formula"];
-      /** @description What it took, in one sentence. */
-      says: string;
-    };
-    /**
-     * @description Where the difference of an edit comes from or goes to.
-     * @default makeweight
-     * @enum {unknown}
-     */
-    GivesWay: "makeweight" | "everyone" | "same_role";
-    /** @description Grease left at a minute after rubbing in, 0 to 10. */
-    GreaseAt: {
-      /** Format: double */
-      minutes: number;
-      /** Format: double */
-      grease: number;
-    };
-    /**
-     * @description What the powder does to the greasy feel.
-     * @enum {unknown}
-     */
-    GreaseCut: "unchanged" | "trace_drier" | "less_greasy" | "powdery" | "mattifying" | "chalky_crumbly";
-    /** @description A family's material groups with their usual shares. */
-    GroupTotal: {
-      group: string;
-      /** Format: double */
-      percent: number;
-      /**
-       * Format: double
-       * @description Usual least percent; null where the family sets none.
-       */
-      lowest: null | number;
-      /** Format: double */
-      highest: null | number;
-    };
-    /** @description Answer of the readiness check. */
-    Health: {
-      state: string;
-    };
-    /** @description All that is set for the house. */
-    HouseSettings: {
-      workshop?: components["schemas"]["Workshop"];
-      preferences?: components["schemas"]["Preferences"];
-    };
-    HouseView: {
-      house: components["schemas"]["HouseSettings"];
-      /**
-       * Format: int32
-       * @description Name it when the settings are written.
-       */
-      revision: number;
-      /** @description Whether this is the made-up pantry. */
-      isMadeUp: boolean;
-      dataFile: string;
-      version: string;
-      /** @description What the start found in the data file and did about it: an upgrade, records mended or beyond mending. */
-      told: string[];
-    };
-    /**
-     * @description The hue in a word.
-     * @enum {unknown}
-     */
-    Hue:
-      | "neutral"
-      | "rose"
-      | "red"
-      | "orange"
-      | "yellow"
-      | "yellow_green"
-      | "green"
-      | "teal"
-      | "sky"
-      | "blue"
-      | "violet"
-      | "magenta";
-    /** Format: binary */
-    IFormFile: string;
-    /**
-     * @description A way to look at a formula that fits a family.
-     * @enum {unknown}
-     */
-    Instrument: "melt" | "feel" | "powder" | "bath" | "keeping" | "scent" | "colour";
-    JsonElement: unknown;
-    /** @description Months until it smells rancid; a planning figure, never in place of a keeping test. */
-    Keeping: {
-      /**
-       * Format: double
-       * @description Without any antioxidant, dark and closed at 20 °C.
-       */
-      unprotectedMonths20C: number;
-      /** Format: double */
-      tempFactor: number;
-      /** Format: double */
-      tocEquivalent: number;
-      /** Format: double */
-      ef: number;
-      /**
-       * Format: double
-       * @description By the school that the weakest oil decides; null without lipids.
-       */
-      weakestMonths: null | number;
-      /** Format: double */
-      dilutedMonths: number;
-      /** Format: double */
-      months: number;
-      limitedBy: components["schemas"]["KeepingLimit"];
-      limitingId: null | string;
-      band: components["schemas"]["KeepingBand"];
-      flags: string[];
-    };
-    /**
-     * @description How long it keeps.
-     * @enum {unknown}
-     */
-    KeepingBand: "very_short" | "short" | "moderate" | "good" | "long";
-    /**
-     * @description What ends its keeping first.
-     * @enum {unknown}
-     */
-    KeepingLimit: "oxidation" | "general_ageing" | "fragile_oil" | "family_cap" | "overall_cap";
-    /** @description How long it keeps, and whether water asks for a preservative. */
-    KeepingPart: {
-      oils: components["schemas"]["Keeping"];
-      preservation: components["schemas"]["Preservation"];
-      lamp: components["schemas"]["WaterlessView"];
-      steps: components["schemas"]["ExplainStep"][];
-    };
-    /**
-     * @description Which oil of a blend decides how long it keeps.
-     * @default diluted
-     * @enum {unknown}
-     */
-    KeepingSchool: "diluted" | "weakest";
-    /** @description A temperature with a name. */
-    Landmark: {
-      id: string;
-      name: string;
-      /**
-       * Format: double
-       * @description −5 to 95 °C.
-       */
-      temperatureC: number;
-      kind: components["schemas"]["LandmarkKind"];
-      /**
-       * Format: double
-       * @description How long stock stays there; null when it does not matter.
-       */
-      hours?: null | number;
-    };
-    /**
-     * @description What a landmark stands for, and so what is asked of a product there.
-     * @enum {unknown}
-     */
-    LandmarkKind: "storage" | "workroom" | "skin" | "pot";
-    /** @description What the product is at a landmark. */
-    LandmarkReading: {
-      id: string;
-      name: string;
-      /** Format: double */
-      temperatureC: number;
-      kind: components["schemas"]["LandmarkKind"];
-      /** Format: double */
-      hours: null | number;
-      state: components["schemas"]["MatterState"];
-      /** Format: double */
-      firmnessKPa: number;
-      /** @description Whether it keeps its shape; null where that is not asked. */
-      holds: null | boolean;
-      /** @description What it does there in a word or two. */
-      says: string;
-    };
-    /**
-     * @description The lightness in a word.
-     * @enum {unknown}
-     */
-    Lightness: "near_black" | "dark" | "deep" | "mid" | "pale" | "very_pale";
-    /**
-     * @description Where a limit comes from.
-     * @enum {unknown}
-     */
-    LimitBasis: "certificate" | "default";
-    /**
-     * @description What kind of limit binds.
-     * @enum {unknown}
-     */
-    LimitKind: "oil" | "constituent" | "phototoxic" | "total";
-    /**
-     * @description How near something is to a limit.
-     * @enum {unknown}
-     */
-    LimitState: "ok" | "near" | "over";
-    /**
-     * @description What runs out first.
-     * @enum {unknown}
-     */
-    LimitingSide: "none" | "acid" | "base" | "balanced";
-    /** @description What a line brings to the cost of the batch. */
-    LineCost: {
-      /** @description Id of the line. */
-      line: string;
-      /** Format: double */
-      cost: number;
-    };
-    Look: {
-      id: string;
-      severity: components["schemas"]["Severity"];
-      sentence: string;
-      kind: components["schemas"]["LookKind"];
-      /**
-       * Format: int32
-       * @description The batch it is about.
-       */
-      batch: number;
-    };
-    /** @description What a material is taken for. */
-    LookAlikeView: {
-      name: string;
-      difference: string;
-    };
-    /**
-     * @description What a look asks to be done.
-     * @enum {unknown}
-     */
-    LookKind: "hold_back" | "press_test";
-    /** @description One thing to do. The maker sees one at a time. */
-    MakeStep: {
-      /** @description Stays with the step whatever is put before it; unique in its batch. */
-      id: string;
-      kind: components["schemas"]["StepKind"];
-      /** @description The act, or the material for a weighing. */
-      title: string;
-      /** @description What to do. */
-      text: string;
-      why: string;
-      /** @description How to tell that it is done. */
-      doneWhen: string;
-      /** @description Line of the formula that is weighed here. */
-      line?: null | string;
-      /**
-       * Format: double
-       * @description What to weigh, g.
-       */
-      targetG?: null | number;
-      /**
-       * Format: double
-       * @description Grams either side that count as right.
-       */
-      toleranceG?: null | number;
-      /**
-       * Format: double
-       * @description Drops of it to the gram; null for what does not drop.
-       */
-      dropsPerG?: null | number;
-      /**
-       * Format: double
-       * @description Lowest wanted temperature, °C.
-       */
-      fromC?: null | number;
-      /**
-       * Format: double
-       * @description Highest wanted temperature, °C.
-       */
-      toC?: null | number;
-      /**
-       * Format: int32
-       * @description Minutes during which hands are free; null when hands are needed.
-       */
-      waitMinutes?: null | number;
-      cautions?: components["schemas"]["Caution"][];
-    };
-    /**
-     * @description Whose scent limits are held.
-     * @default general
-     * @enum {unknown}
-     */
-    Market: "general" | "eu_uk";
-    /**
-     * @description Whether to weigh it behind a mask.
-     * @enum {unknown}
-     */
-    MaskNeed: "not_needed" | "advised" | "required";
-    /** @description A material as a page shows it. */
-    MaterialView: {
-      id: string;
-      name: string;
-      inci: string;
-      role: components["schemas"]["Role"];
-      /** Format: double */
-      densityGMl: number;
-      /** Format: double */
-      useMinPercent: number;
-      /** Format: double */
-      useMaxPercent: number;
-      /**
-       * Format: double
-       * @description A usual first share, percent.
-       */
-      firstPercent: number;
-      /**
-       * Format: double
-       * @description Temperature in °C it should not be held above; null when heat does not harm it in the pot.
-       */
-      heatCeilingC: null | number;
-      usualPhase: components["schemas"]["Phase"];
-      /** @description #RRGGBB. */
-      colour: string;
-      alsoCalled: string[];
-      /** @description What the maker calls it besides. */
-      myNames: string[];
-      tags: string[];
-      source: string;
-      /** @description Materials it is mistaken for, and how they differ. */
-      lookAlikes: components["schemas"]["LookAlikeView"][];
-      /** Format: double */
-      pricePerKg: null | number;
-      /** @description On the maker's shelf, not only in the catalogue. */
-      isOwn: boolean;
-    };
-    /**
-     * @description What a product is at a temperature.
-     * @enum {unknown}
-     */
-    MatterState: "brittle" | "hard" | "firm" | "scoopable" | "soft" | "slumping" | "liquid";
-    /** @description How it melts, from the winter porch to the pot. */
-    MeltPart: {
-      curve: null | components["schemas"]["CurveView"];
-      states: components["schemas"]["StateSpan"][];
-      /**
-       * Format: double
-       * @description Highest temperature at which it keeps its shape, °C.
-       */
-      slumpC: null | number;
-      /** @description The same in words. */
-      slumpSays: string;
-      /**
-       * Format: double
-       * @description Lowest temperature at which the melt is clear, °C.
-       */
-      clearC: null | number;
-      /**
-       * Format: double
-       * @description Doubt of every temperature, ± °C.
-       */
-      doubtC: number;
-      /**
-       * Format: double
-       * @description Doubt of every firmness: divide or multiply by this.
-       */
-      doubtFactor: number;
-      /**
-       * Format: double
-       * @description Percent of the fat whose crystals are an estimate.
-       */
-      estimatedPercent: number;
-      /** Format: double */
-      densityGMl: number;
-      /**
-       * Format: double
-       * @description Where to pour: cloudy below the first, needlessly hot above the second, °C.
-       */
-      pourFromC: null | number;
-      /** Format: double */
-      pourToC: null | number;
-      landmarks: components["schemas"]["LandmarkReading"][];
-      /** @description The states in one line of words. */
-      sentence: string;
-      steps: components["schemas"]["ExplainStep"][];
-    };
-    MixRequest: {
-      formula: components["schemas"]["Formula"];
-      /**
-       * Format: double
-       * @description Temperature at which the mix must keep its shape, −5 to 90 °C.
-       */
-      holdsAtC: number;
-    };
-    NamedShare: {
-      name: string;
-      /** Format: double */
-      pct: number;
-    };
-    /** @description What was seen of a product. */
-    Observation: {
-      /**
-       * Format: uuid
-       * @description Id of the command that told it.
-       */
-      id: string;
-      /** Format: date-time */
-      at: string;
-      kind: components["schemas"]["ObservationKind"];
-      /** Format: double */
-      temperatureC: null | number;
-      /** Format: double */
-      value: null | number;
-      /**
-       * Format: double
-       * @description What the model said of the same, for the batch as weighed.
-       */
-      said: null | number;
-      text: string;
-    };
-    /** @enum {unknown} */
-    ObservationKind: "thumb_press" | "slump" | "note";
-    /** @description What a powder mix is with the oil in it. Names as scripts see them; grams, mL, percent. */
-    OilBudget: {
-      /** Format: double */
-      totalG: number;
-      /** Format: double */
-      powderG: number;
-      /** Format: double */
-      liquidG: number;
-      /** Format: double */
-      liquidMl: number;
-      /** Format: double */
-      capacityMl: number;
-      /** Format: double */
-      capacityG: number;
-      /** Format: double */
-      poreMl: number;
-      /** Format: double */
-      s: number;
-      /** Format: double */
-      u: number;
-      band: components["schemas"]["Wetness"];
-      /** Format: double */
-      looseGMl: number;
-      /** Format: double */
-      tappedGMl: number;
-      /** Format: double */
-      carr: null | number;
-      /** Format: double */
-      hausner: null | number;
-      flow: components["schemas"]["Flowing"];
-      shakerOk: boolean;
-      /** Format: double */
-      dustDry: number;
-      /** Format: double */
-      dustInUse: number;
-      mask: components["schemas"]["MaskNeed"];
-      maskOffAfterOil: boolean;
-      /** Format: double */
-      asmPct: number;
-      /** Format: double */
-      lather: number;
-      latherBand: components["schemas"]["Foaming"];
-      /** Format: double */
-      ph: null | number;
-      phBand: null | components["schemas"]["SlurryAcidity"];
-      /** Format: double */
-      scrub: number;
-      scrubBand: components["schemas"]["Scratching"];
-      /** Format: double */
-      stain: number;
-      stainBand: components["schemas"]["Stain"];
-      sift: boolean;
-      grind: boolean;
-      warnings: string[];
-    };
-    /** @description One oil against its limit. */
-    OilLimit: {
-      id: string;
-      /** Format: double */
-      pct: number;
-      /** Format: double */
-      max: number;
-      basis: components["schemas"]["LimitBasis"];
-      /** Format: double */
-      ratio: number;
-      status: components["schemas"]["LimitState"];
-    };
-    /**
-     * @description What it does at skin temperature.
-     * @enum {unknown}
-     */
-    OnSkin: "melts_away" | "cushions" | "leaves_a_film" | "drags";
-    /** @description A page of a list. */
-    PageOfBatchBrief: {
-      items: components["schemas"]["BatchBrief"][];
-      /** @description Give it as `after` for the next page; null at the end. */
-      next: null | string;
-      /**
-       * Format: int32
-       * @description How many there are in all pages.
-       */
-      total: number;
-    };
-    /** @description A page of a list. */
-    PageOfFormulaBrief: {
-      items: components["schemas"]["FormulaBrief"][];
-      /** @description Give it as `after` for the next page; null at the end. */
-      next: null | string;
-      /**
-       * Format: int32
-       * @description How many there are in all pages.
-       */
-      total: number;
-    };
-    /**
-     * @description A science that can be asked for by itself.
-     * @enum {unknown}
-     */
-    Part: "melt" | "feel" | "powder" | "bath" | "keeping" | "scent" | "colour" | "safety";
-    /**
-     * @description When a line joins the batch.
-     * @enum {unknown}
-     */
-    Phase: "melt" | "cool_down" | "dry" | "liquid" | "surface";
-    /**
-     * @description How a piece holds.
-     * @enum {unknown}
-     */
-    PieceBand: "crumbly" | "fragile" | "firm" | "hard";
-    /** @description Whether a piece holds together, in named parts; a ranked estimate. */
-    PieceHardness: {
-      /** Format: double */
-      index: number;
-      band: components["schemas"]["PieceBand"];
-      /** Format: double */
-      basePart: number;
-      /** Format: double */
-      tartarPart: number;
-      /** Format: double */
-      clayPart: number;
-      /** Format: double */
-      solidFatPart: number;
-      /** Format: double */
-      binderWaterPart: number;
-      /** Format: double */
-      starchPart: number;
-      /** Format: double */
-      foamerPart: number;
-      /** Format: double */
-      coarseSaltPart: number;
-      /** Format: double */
-      pressPart: number;
-    };
-    PotLine: {
-      /** @description Line id. */
-      line: string;
-      /**
-       * Format: double
-       * @description What the sheet asked for, grams.
-       */
-      plannedG: number;
-      /**
-       * Format: double
-       * @description What is in the pot, grams; null if not weighed yet.
-       */
-      weighedG: null | number;
-    };
-    PourOver: {
-      /** @description Id of the step. */
-      step: string;
-      /** Format: double */
-      weighedG: number;
-    };
-    PourOverChoices: {
-      /** Format: double */
-      overG: number;
-      /**
-       * Format: double
-       * @description The whole batch then, grams.
-       */
-      rescaledTotalG: number;
-      topUps: components["schemas"]["PotLine"][];
-      /** @description What keeping it as it is would change. */
-      keepSays: string;
-    };
-    /** @description What powder does to a butter or balm (Krieger and Dougherty 1959; yield in the form of Chateau, Ovarlez and Trung 2008). */
-    PowderInFat: {
-      /** Format: double */
-      powderPct: number;
-      /**
-       * Format: double
-       * @description Volume fraction of grains with the oil in their pores.
-       */
-      phi: number;
-      /** Format: double */
-      phiMax: number;
-      /**
-       * Format: double
-       * @description Phi against the fraction at which the grains jam.
-       */
-      crowding: number;
-      jammed: boolean;
-      /**
-       * Format: double
-       * @description Null when it jams or gels: packing no longer describes it.
-       */
-      viscRatio: null | number;
-      /** Format: double */
-      yieldRatio: null | number;
-      /** Format: double */
-      yieldPa: null | number;
-      /** Format: double */
-      meltMPas: null | number;
-      pour: components["schemas"]["FatPour"];
-      /**
-       * Format: double
-       * @description Oil the powder could hold as a part of the fat.
-       */
-      immobilised: number;
-      /**
-       * Format: double
-       * @description Percent of the greasy feel that is left.
-       */
-      greasinessLeftPct: number;
-      greaseBand: components["schemas"]["GreaseCut"];
-      warnings: string[];
-    };
-    /** @description What grains and oil do to each other. */
-    PowderPart: {
-      budget: null | components["schemas"]["OilBudget"];
-      inFat: null | components["schemas"]["PowderInFat"];
-      steps: components["schemas"]["ExplainStep"][];
-    };
-    /** @description How the maker likes to work. */
-    Preferences: {
-      theme?: components["schemas"]["Theme"];
-      /**
-       * Format: int32
-       * @description 100, 115 or 130.
-       * @default 100
-       */
-      textPercent?: number;
-      /**
-       * @description Whether single letters act outside fields.
-       * @default true
-       */
-      singleKeys?: boolean;
-    };
-    /** @description Whether water gets in, and whether what is there holds it. A pass is no challenge test (ISO 11930). */
-    Preservation: {
-      /** Format: double */
-      waterPct: number;
-      /** Format: double */
-      aw: null | number;
-      awBand: components["schemas"]["WaterFreedom"];
-      need: components["schemas"]["PreservativeNeed"];
-      reason: components["schemas"]["PreservativeReason"];
-      adequate: boolean;
-      flags: string[];
-    };
-    /**
-     * @description How much a preservative is wanted.
-     * @enum {unknown}
-     */
-    PreservativeNeed: "none" | "advised" | "required";
-    /**
-     * @description What makes a preservative wanted.
-     * @enum {unknown}
-     */
-    PreservativeReason: "none" | "water_phase" | "wet_use" | "both" | "fresh_material";
-    /** @description One thing moved to see what would happen; nothing of it is kept. */
-    Probe: {
-      kind: components["schemas"]["ProbeKind"];
-      /** Format: double */
-      value: number;
-      /**
-       * @description The landmark or line; empty for the others.
-       * @default
-       */
-      id?: string;
-    };
-    /**
-     * @description What can be moved to see what would happen.
-     * @enum {unknown}
-     */
-    ProbeKind: "landmark" | "humidity" | "tub" | "air" | "share";
-    /** @description One change that would clear or lessen a finding, found by search on the model. */
-    Remedy: {
-      id: string;
-      /** @description The act in a few words. */
-      label: string;
-      edits: components["schemas"]["FormulaEdit"][];
-      /** @description What is gained and what is lost. */
-      effect: string;
-    };
-    RenameFormula: {
-      name: string;
-    };
-    ReplaceTrial: {
-      /** Format: int32 */
-      revision: number;
-      content: components["schemas"]["Formula"];
-      did?: null | string;
-      /** Format: uuid */
-      command?: null | string;
-    };
-    /**
-     * @description How the water looks.
-     * @enum {unknown}
-     */
-    RinseMilk: "clear" | "thin_milk" | "milk";
-    /** @description Whether a cleansing balm or oil rinses away. Griffin's HLB arithmetic; a ranked estimate. */
-    RinseOff: {
-      /**
-       * Format: double
-       * @description Of the product.
-       */
-      emulsifierPercent: number;
-      /**
-       * Format: double
-       * @description Of the emulsifiers, by mass; null without any.
-       */
-      hlb: null | number;
-      /**
-       * Format: double
-       * @description Of the oil phase.
-       */
-      requiredHlb: number;
-      /**
-       * Format: double
-       * @description 0 to 10.
-       */
-      index: number;
-      /** @description film, partly or clean. */
-      says: components["schemas"]["Rinsing"];
-      /** @description clear, thin_milk or milk in the water. */
-      milk: components["schemas"]["RinseMilk"];
-    };
-    /**
-     * @description How it leaves the skin under water.
-     * @enum {unknown}
-     */
-    Rinsing: "film" | "partly" | "clean";
-    /**
-     * @description What a material does in a formula.
-     * @enum {unknown}
-     */
-    Role:
-      | "wax"
-      | "soft_butter"
-      | "hard_butter"
-      | "emollient"
-      | "oil"
-      | "ester"
-      | "hardener"
-      | "emulsifier"
-      | "gellant"
-      | "powder"
-      | "antioxidant"
-      | "scent"
-      | "active"
-      | "salt"
-      | "acid"
-      | "base"
-      | "surfactant"
-      | "colourant"
-      | "preservative"
-      | "solvent"
-      | "water_phase"
-      | "uv_filter"
-      | "botanical";
-    RoomReading: {
-      /** Format: double */
-      workroomC: number;
-      /** Format: double */
-      humidityPercent?: null | number;
-    };
-    /** @description The room as last read. */
-    RoomView: {
-      /** Format: double */
-      workroomC: number;
-      /** Format: double */
-      humidityPercent: null | number;
-      /** Format: date-time */
-      readAt: null | string;
-    };
-    /** @description Safety rules that this formula calls for by what is in it. */
-    SafetyPart: {
-      stop: string[];
-      caution: string[];
-    };
-    /** @description What the model said of the batch as weighed so far. */
-    SaidView: {
-      landmarks: components["schemas"]["LandmarkReading"][];
-      sentence: string;
-      /** Format: double */
-      slumpC: null | number;
-    };
-    SaveHouse: {
-      house: components["schemas"]["HouseSettings"];
-      /**
-       * Format: int32
-       * @description The revision the maker saw; left out, the settings are written over whatever stands there.
-       */
-      revision?: null | number;
-    };
-    /** @description A scale: what it shows and how well it repeats itself. */
-    Scale: {
-      /**
-       * Format: double
-       * @description Step of the display in grams, above 0.
-       */
-      resolutionG: number;
-      /**
-       * Format: double
-       * @description Standard deviation of repeated readings in grams; the resolution when left out.
-       */
-      repeatabilityG?: null | number;
-      /**
-       * Format: double
-       * @description Most it carries, vessel included, in grams.
-       */
-      capacityG?: null | number;
-    };
-    /**
-     * @description How strong it smells.
-     * @enum {unknown}
-     */
-    ScentBand: "unscented" | "trace" | "soft" | "clear" | "strong" | "overpowering";
-    /** @description Every limit a scent meets. Conservative defaults: the supplier's certificate and local rules decide. */
-    ScentLimits: {
-      exposure: components["schemas"]["Exposure"];
-      category: string;
-      /** Format: double */
-      totalPct: number;
-      /** Format: double */
-      totalCap: number;
-      perOil: components["schemas"]["OilLimit"][];
-      constituents: components["schemas"]["ConstituentLimit"][];
-      /**
-       * Format: double
-       * @description Sum of the oils against their limits in the sun.
-       */
-      photoIndex: number;
-      worstKind: components["schemas"]["LimitKind"];
-      worstId: string;
-      /** Format: double */
-      worstRatio: number;
-      status: components["schemas"]["LimitState"];
-      /**
-       * Format: double
-       * @description Most of this very blend; null when unscented.
-       */
-      maxTotalPct: null | number;
-      flags: string[];
-    };
-    /** @description Limits, strength and the names a label needs. */
-    ScentPart: {
-      reading: components["schemas"]["ScentReading"];
-      steps: components["schemas"]["ExplainStep"][];
-    };
-    /** @description A formula as scent. */
-    ScentReading: {
-      limits: null | components["schemas"]["ScentLimits"];
-      strength: null | components["schemas"]["ScentStrength"];
-      declare: components["schemas"]["NamedShare"][];
-      /** @description Scents whose composition is not known. */
-      unchecked: string[];
-    };
-    /** @description How strong it smells, and how its notes are balanced. A sketch: the nose decides. */
-    ScentStrength: {
-      /**
-       * Format: double
-       * @description 0 to 100, by a square-root psychophysical law.
-       */
-      index: number;
-      band: components["schemas"]["ScentBand"];
-      massShare: null | {
-        [key: string]: number;
-      };
-      impactShare: null | {
-        [key: string]: number;
-      };
-      /** @description balanced, single, unscented, or what is light or heavy. */
-      accord: string[];
-    };
-    /** @description A question on which practitioners disagree, both sides with their reasons, and how it is taken here. */
-    School: {
-      id: string;
-      question: string;
-      one: string;
-      other: string;
-      /** @description What is worked out, shown or left to the maker, and why. */
-      settled: string;
-    };
-    /** @description Where makers disagree and the tool must take a side to give one number: the maker's choice. */
-    Schools: {
-      keeping?: components["schemas"]["KeepingSchool"];
-      water?: components["schemas"]["WaterSchool"];
-      market?: components["schemas"]["Market"];
-    };
-    /**
-     * @description How it scratches.
-     * @enum {unknown}
-     */
-    Scratching: "silky" | "faint_grain" | "gentle_scrub" | "strong_scrub";
-    SetAside: {
-      finding: string;
-      reason: string;
-      /** Format: double */
-      value: null | number;
-    };
-    SetFindingAside: {
-      finding: string;
-      reason: string;
-      /** Format: double */
-      value?: null | number;
-    };
-    SettingNow: {
-      /** Format: int32 */
-      batch: number;
-      name: string;
-      says: string;
-      /** Format: date-time */
-      since: string;
-    };
-    /**
-     * @description How bad a finding is; the worst first.
-     * @enum {unknown}
-     */
-    Severity: "stop" | "fix" | "watch" | "note";
-    /** @description How a product looks with its colourants. */
-    Shade: {
-      reflectance: number[];
-      hex: string;
-      /** Format: double */
-      labL: number;
-      /** Format: double */
-      labA: number;
-      /** Format: double */
-      labB: number;
-      /** Format: double */
-      chroma: number;
-      /** Format: double */
-      hueDeg: number;
-      hueWord: components["schemas"]["Hue"];
-      lightnessWord: components["schemas"]["Lightness"];
-      /**
-       * Format: double
-       * @description CIEDE2000 to the same base without colourant.
-       */
-      deltaFromBase: number;
-      depth: components["schemas"]["ShadeDepth"];
-      /**
-       * Format: double
-       * @description How far the base's own tint turns the hue; null where there is none to tell.
-       */
-      hueShiftDeg: null | number;
-      /** Format: double */
-      stainSkin: number;
-      /** Format: double */
-      stainTub: number;
-      stainSkinBand: components["schemas"]["Stain"];
-      stainTubBand: components["schemas"]["Stain"];
-      warnings: string[];
-    };
-    /**
-     * @description How far the colour stands out from the bare base.
-     * @enum {unknown}
-     */
-    ShadeDepth: "invisible" | "hint" | "tint" | "clear" | "strong" | "deep";
-    /** @description One line on the scale. */
-    SheetLine: {
-      line: string;
-      /** Format: double */
-      exactG: number;
-      /** Format: double */
-      grams: number;
-      /** Format: double */
-      offG: number;
-      /** Format: double */
-      errorPercent: number;
-      verdict: components["schemas"]["WeighVerdict"];
-    };
-    /** @description Who has read the stops of a trial, and which. */
-    Signature: {
-      /** @description Name of the reader. */
-      by: string;
-      /** @description The state of the trial that was read. */
-      revision: string;
-      stops: string[];
-    };
-    /** @description How a product feels, as indices of 0 to 10 that compare a maker's own trials; never absolute. */
-    SkinFeel: {
-      /**
-       * Format: double
-       * @description Of the liquid part, mPa·s; null where nothing is liquid.
-       */
-      viscosity25MPas: null | number;
-      /** Format: double */
-      viscositySkinMPas: null | number;
-      /** Format: double */
-      greasiness: number;
-      greaseOverMinutes: components["schemas"]["GreaseAt"][];
-      /** Format: double */
-      drag: number;
-      /** Format: double */
-      waxyFilm: number;
-      /**
-       * Format: double
-       * @description Light liquids glide, crystals drag.
-       */
-      slip: number;
-      /**
-       * Format: double
-       * @description Minutes until one may dress.
-       */
-      dryDownMin: number;
-      /** @description none, trace, cut, powdery or matt. */
-      finish: components["schemas"]["SkinFinish"];
-      /** Format: double */
-      solidOnSkinPercent: number;
-      onSkin: components["schemas"]["OnSkin"];
-    };
-    /**
-     * @description What the powder leaves of the shine.
-     * @enum {unknown}
-     */
-    SkinFinish: "none" | "trace" | "cut" | "powdery" | "matt";
-    /** @enum {unknown} */
-    SlurryAcidity: "acidic" | "skin_like" | "neutral" | "mildly_alkaline" | "alkaline" | null;
-    /** @description How strong the soak is, by customary strengths. */
-    SoakDose: {
-      /** @description bowl below 20 L, else tub. */
-      vessel: components["schemas"]["BathVessel"];
-      /** Format: double */
-      epsomGPerL: number;
-      epsomBand: components["schemas"]["SoakStrength"];
-      /** Format: double */
-      chlorideGPerL: number;
-      chlorideBand: components["schemas"]["SoakStrength"];
-      /** Format: double */
-      sodaGPerL: number;
-      sodaBand: components["schemas"]["SoakStrength"];
-      warnings: string[];
-    };
-    /**
-     * @description How much of a salt a soak holds.
-     * @enum {unknown}
-     */
-    SoakStrength: "none" | "below_usual" | "usual" | "strong" | "too_much";
-    /**
-     * @description What it leaves on skin, tub and cloth.
-     * @enum {unknown}
-     */
-    Stain: "clean" | "may_tint" | "stains";
-    /** @description Which command it is and when it was done: sent again, it is answered and not done again. */
-    Stamp: {
-      /**
-       * Format: uuid
-       * @description Made by the writer, new for each command.
-       */
-      id: string;
-      /**
-       * Format: date-time
-       * @description When it was done, by the writer's own clock.
-       */
-      at: string;
-      /**
-       * Format: date-time
-       * @description When it is sent, by the same clock: the difference counts, so that no two clocks need to agree.
-       */
-      sentAt: string;
-    };
-    /** @enum {unknown} */
-    Start: "blank" | "usual";
-    /** @description What must be read and signed before a batch of a trial begins. */
-    StartCheck: {
-      /** @description The state of the trial it speaks of; any change asks anew. */
-      revision: string;
-      /** @description Findings of the gravest kind. */
-      stops: components["schemas"]["Finding"][];
-    };
-    StartFormula: {
-      name: string;
-      family: components["schemas"]["Family"];
-      from: components["schemas"]["Start"];
-    };
-    /** @description A state and the temperatures it lasts. */
-    StateSpan: {
-      state: components["schemas"]["MatterState"];
-      /** Format: double */
-      fromC: number;
-      /** Format: double */
-      toC: number;
-    };
-    /** @description What was recorded at a step. */
-    StepDone: {
-      /** @description Id of the step. */
-      step: string;
-      /**
-       * Format: date-time
-       * @description When it happened, UTC; not when it arrived.
-       */
-      doneAt: string;
-      /** Format: double */
-      weighedG?: null | number;
-      /** Format: double */
-      temperatureC?: null | number;
-      note?: null | string;
-    };
-    /** @enum {unknown} */
-    StepKind: "gather" | "weigh" | "melt" | "hold" | "cool" | "pour" | "set" | "cap" | "record";
-    StepTrial: {
-      /** Format: int32 */
-      revision: number;
-      /** Format: uuid */
-      command?: null | string;
-    };
-    /** @description Finished stock of one batch. */
-    StockLayer: {
-      /** Format: int32 */
-      batch: number;
-      lot: string;
-      /** @description Formula and trial. */
-      name: string;
-      /** Format: int32 */
-      units: number;
-      /** @description Word for one container. */
-      unit: string;
-      /** Format: double */
-      slumpC: number;
-      place: components["schemas"]["StockPlace"];
-      /** @description The same in words. */
-      placeSays?: null | string;
-      /** @description #RRGGBB. */
-      colour: string;
-      /** @description Whether it would slump in tomorrow's warmest place where it lies. */
-      slumps: boolean;
-      /** @description What it does there tomorrow. */
-      says?: null | string;
-    };
-    /**
-     * @description Where finished stock is kept.
-     * @enum {unknown}
-     */
-    StockPlace: "shelf" | "held_back" | "cool_box";
-    /** @enum {unknown} */
-    TemperatureUnit: "celsius" | "fahrenheit";
-    /**
-     * @default day
-     * @enum {unknown}
-     */
-    Theme: "day" | "night";
-    /** @description The first page. */
-    TodayView: {
-      /** Format: date-time */
-      now: string;
-      isMadeUp: boolean;
-      room: components["schemas"]["RoomView"];
-      interrupted: components["schemas"]["BatchBrief"][];
-      setting: components["schemas"]["SettingNow"][];
-      looks: components["schemas"]["Look"][];
-      places: components["schemas"]["TomorrowPlace"][];
-      /** @description The one that stands most heat first; where there is very much, what slumps first. */
-      stock: components["schemas"]["StockLayer"][];
-      sentence: string;
-      formulas: components["schemas"]["FormulaBrief"][];
-    };
-    TomorrowPlace: {
-      id: string;
-      name: string;
-      kind: components["schemas"]["LandmarkKind"];
-      /**
-       * Format: double
-       * @description As set for the house, °C.
-       */
-      todayC: number;
-      /**
-       * Format: double
-       * @description As typed for tomorrow, or the house's.
-       */
-      tomorrowC: number;
-      /** Format: double */
-      hours: null | number;
-    };
-    TomorrowTemperatures: {
-      /** @description By landmark id, °C. */
-      temperatures: {
-        [key: string]: number;
-      };
-    };
-    TrialBrief: {
-      /** Format: int32 */
-      id: number;
-      /** Format: int32 */
-      number: number;
-      intent: string;
-      /** Format: date-time */
-      madeAt: null | string;
-      /** Format: date-time */
-      changedAt: string;
-    };
-    /** @description One trial as the bench shows it. */
-    TrialView: {
-      /** Format: int32 */
-      id: number;
-      /** Format: int32 */
-      formulaId: number;
-      formulaName: string;
-      /** Format: int32 */
-      number: number;
-      intent: string;
-      /** Format: int32 */
-      revision: number;
-      /**
-       * Format: date-time
-       * @description When a batch was first begun from it; it never changes after.
-       */
-      madeAt: null | string;
-      /** Format: date-time */
-      changedAt: string;
-      content: components["schemas"]["Formula"];
-      /** @description What undo would take back; null when there is nothing. */
-      undo: null | string;
-      /** @description What redo would do again. */
-      redo: null | string;
-      /** @description All trials of the formula, oldest first. */
-      trials: components["schemas"]["TrialBrief"][];
-      setAside: components["schemas"]["SetAside"][];
-      /** @description Lots made from it, the newest thirty. */
-      lots: string[];
-    };
-    /** @description Whether oil and scent float in the tub. Makers differ: both schools are told and neither chosen. */
-    TubDispersion: {
-      /** Format: double */
-      oilG: number;
-      /**
-       * Format: double
-       * @description Oil that solubilisers disperse, against the oil there; null without oil.
-       */
-      strictRatio: null | number;
-      /**
-       * Format: double
-       * @description The same where fizz and a foamer count too.
-       */
-      lenientRatio: null | number;
-      strict: components["schemas"]["Dispersion"];
-      lenient: components["schemas"]["Dispersion"];
-      schoolsDiffer: boolean;
-      /**
-       * Format: double
-       * @description Solubiliser still wanted for a milky bath; a clear one needs four times as much.
-       */
-      addPolysorbate80G: number;
-      /** Format: double */
-      oilPerBathG: number;
-      /**
-       * Format: double
-       * @description Oil of one portion that stays undispersed by the strict school.
-       */
-      freeOilPerBathG: number;
-      slip: components["schemas"]["TubSlip"];
-      /** Format: double */
-      scentPerBathG: number;
-      /** Format: double */
-      scentMgPerL: number;
-      /** Format: double */
-      foamMgPerL: number;
-      foamBand: components["schemas"]["TubFoam"];
-      warnings: string[];
-    };
-    /**
-     * @description What foam stands on the water.
-     * @enum {unknown}
-     */
-    TubFoam: "none" | "thin_film" | "bubbles" | "foam_bath";
-    /**
-     * @description How slippery the tub gets.
-     * @enum {unknown}
-     */
-    TubSlip: "low" | "moderate" | "high";
-    /**
-     * @description What can live in the water.
-     * @enum {unknown}
-     */
-    WaterFreedom: "no_water" | "dry_safe" | "xerophile" | "mould_yeast" | "bacteria";
-    /**
-     * @description When water asks for a preservative.
-     * @default always
-     * @enum {unknown}
-     */
-    WaterSchool: "always" | "aw";
-    /**
-     * @description The one lamp in plain sight.
-     * @enum {unknown}
-     */
-    Waterless: "waterless" | "water_can_get_in" | "contains_water" | "regulated";
-    WaterlessView: {
-      state: components["schemas"]["Waterless"];
-      /** @description Why, one sentence each. */
-      reasons: string[];
-    };
-    /**
-     * @description Whether a line can be weighed well on a scale.
-     * @enum {unknown}
-     */
-    WeighVerdict: "fine" | "rough" | "not_weighable";
-    /** @description The batch as it is weighed. */
-    WeighingPart: {
-      /** @description One for each line of the formula. */
-      lines: components["schemas"]["SheetLine"][];
-      /** Format: double */
-      totalG: number;
-      /**
-       * Format: double
-       * @description Least batch at which every line stays within 2 %, g; null for an empty pot.
-       */
-      smallestFineBatchG: null | number;
-      steps: components["schemas"]["ExplainStep"][];
-    };
-    /** @enum {unknown} */
-    WeightUnit: "grams" | "ounces";
-    /**
-     * @description How the grains and the oil hold together.
-     * @enum {unknown}
-     */
-    Wetness: "dusty_floaty" | "dry_loose" | "damp_cohesive" | "clumping" | "paste" | "oil_slick" | "powder_in_fat";
-    /** @description The maker's place: units, scale, warm and cold spots, what things cost. */
-    Workshop: {
-      temperature?: components["schemas"]["TemperatureUnit"];
-      weight?: components["schemas"]["WeightUnit"];
-      scale?: components["schemas"]["Scale"];
-      /**
-       * Format: double
-       * @description Workroom temperature in °C as last read.
-       */
-      workroomC?: number;
-      /**
-       * Format: double
-       * @description Relative humidity in percent as last read.
-       */
-      humidityPercent?: null | number;
-      /** @description Sign put before money, such as "£". */
-      currency?: string;
-      landmarks?: components["schemas"]["Landmark"][];
-      schools?: components["schemas"]["Schools"];
-      containers?: components["schemas"]["Container"][];
-    };
-  };
-  responses: never;
-  parameters: never;
-  requestBodies: never;
-  headers: never;
-  pathItems: never;
+    schemas: {
+        /** @description A finding put aside, and the number it stood at. */
+        AsideAt: {
+            finding: string;
+            /** Format: double */
+            value?: null | number;
+        };
+        AssessAnswer: {
+            /** @description The formula after the edits. */
+            formula: components["schemas"]["Formula"];
+            assessment: components["schemas"]["Assessment"];
+        };
+        /** @description A question about a formula. */
+        AssessRequest: {
+            /** @description The formula to judge; its shares total 100. */
+            formula: components["schemas"]["Formula"];
+            /** @description Changes to make to it first. */
+            edits?: null | components["schemas"]["FormulaEdit"][];
+            /** @description The sciences to tell of; all of them when left out. */
+            parts?: null | components["schemas"]["Part"][];
+            /** @description Search remedies too; leave out while something is being dragged. */
+            remedies?: boolean;
+            probe?: null | components["schemas"]["Probe"];
+            /** @description Findings put aside: each is told as resting until its number has got worse. */
+            aside?: null | components["schemas"]["AsideAt"][];
+        };
+        /** @description Everything said of one formula. Numbers carry their unit in the name. */
+        Assessment: {
+            /** Format: double */
+            totalPercent: number;
+            groups: components["schemas"]["GroupTotal"][];
+            weighing: components["schemas"]["WeighingPart"];
+            cost: components["schemas"]["CostView"];
+            /** @description The line that takes up the rest; null while the pot is empty. */
+            makeweightLine: null | string;
+            parts: components["schemas"]["AssessmentParts"];
+            /** @description Worst first, then nearest to its limit. Remedies are there when they were asked for. */
+            findings: components["schemas"]["Finding"][];
+            /** @description Every question this product raises on which practitioners disagree. */
+            schools: components["schemas"]["School"][];
+        };
+        /** @description What each science says of a formula; a part is null where it was not asked for. */
+        AssessmentParts: {
+            melt?: null | components["schemas"]["MeltPart"];
+            feel?: null | components["schemas"]["FeelPart"];
+            powder?: null | components["schemas"]["PowderPart"];
+            bath?: null | components["schemas"]["BathPart"];
+            keeping?: null | components["schemas"]["KeepingPart"];
+            scent?: null | components["schemas"]["ScentPart"];
+            colour?: null | components["schemas"]["ColourPart"];
+            safety?: null | components["schemas"]["SafetyPart"];
+        };
+        /** @description A batch as it stands. It changes by commands only; a finished one takes no steps, an unfinished one has no stock. */
+        Batch: {
+            lot: string;
+            /** @description The formula as frozen when the batch began, with what an over-pour changed. */
+            content: components["schemas"]["Formula"];
+            steps: components["schemas"]["MakeStep"][];
+            /** @description Id of the step it stands at. */
+            atStep: string;
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: date-time */
+            touchedAt: string;
+            /** Format: date-time */
+            finishedAt?: null | string;
+            done?: components["schemas"]["StepDone"][];
+            observations?: components["schemas"]["Observation"][];
+            /**
+             * Format: double
+             * @description Slump said of the batch as weighed, °C.
+             */
+            slumpC?: null | number;
+            /** Format: int32 */
+            unitsMade?: null | number;
+            /** Format: int32 */
+            unitsLeft?: null | number;
+            place?: components["schemas"]["StockPlace"];
+            notes?: string;
+            isFinished?: boolean;
+            /** @description What is in the pot, line by line. */
+            pot?: null | components["schemas"]["PotLine"][];
+            /** @description The formula with the true shares of what was weighed. */
+            asWeighed?: components["schemas"]["Formula"];
+        };
+        /** @description Something done to a batch. */
+        BatchAct: {
+            stamp: components["schemas"]["Stamp"];
+            command: components["schemas"]["BatchCommand"];
+        };
+        /** @description A batch as a list shows it. */
+        BatchBrief: {
+            /** Format: int32 */
+            id: number;
+            lot: string;
+            formulaName: string;
+            family: components["schemas"]["Family"];
+            /** Format: int32 */
+            trialId: number;
+            /** Format: int32 */
+            trialNumber: number;
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: date-time */
+            touchedAt: string;
+            /** Format: date-time */
+            finishedAt: null | string;
+            /**
+             * Format: int32
+             * @description Place of the step it stands at, from 0.
+             */
+            atStep: number;
+            /** Format: int32 */
+            steps: number;
+            atKind: components["schemas"]["StepKind"];
+            atTitle: string;
+            /** Format: double */
+            batchG: number;
+            /** Format: int32 */
+            unitsMade: null | number;
+            /** Format: int32 */
+            unitsLeft: null | number;
+            /** Format: int32 */
+            observations: number;
+        };
+        /** @description Something done to a batch, told by the maker's hands. IReadOnlyList&lt;BatchEvent&gt; Batch.Apply(BatchCommand command, Guid id, DateTime at, MakersBench bench) answers what it changes. */
+        BatchCommand: components["schemas"]["BatchCommandRecordStep"] | components["schemas"]["BatchCommandGoToStep"] | components["schemas"]["BatchCommandRescalePot"] | components["schemas"]["BatchCommandFinishBatch"] | components["schemas"]["BatchCommandPlaceStock"] | components["schemas"]["BatchCommandCountStock"] | components["schemas"]["BatchCommandWriteNotes"] | components["schemas"]["BatchCommandObserve"] | components["schemas"]["BatchCommandWithdraw"];
+        BatchCommandCountStock: {
+            /** @enum {string} */
+            kind?: "count_stock";
+            /** Format: int32 */
+            unitsLeft: number;
+        };
+        BatchCommandFinishBatch: {
+            /** @enum {string} */
+            kind?: "finish";
+            /**
+             * Format: int32
+             * @description Containers filled; null when nobody counted.
+             */
+            units?: null | number;
+            notes?: null | string;
+        };
+        /** @description Turns to another step, forward or back. */
+        BatchCommandGoToStep: {
+            /** @enum {string} */
+            kind?: "go_to_step";
+            step: string;
+        };
+        BatchCommandObserve: {
+            /** @enum {string} */
+            kind?: "observe";
+            /** @description What was observed. */
+            what: components["schemas"]["ObservationKind"];
+            /**
+             * Format: double
+             * @description Where a thumb press was made, °C.
+             */
+            temperatureC?: null | number;
+            /**
+             * Format: double
+             * @description Thumb press 1 to 5, or the temperature in °C at which it slumped.
+             */
+            value?: null | number;
+            text?: null | string;
+            /**
+             * @description Whether it is meant although it lies far from what was said.
+             * @default false
+             */
+            sure?: boolean;
+        };
+        BatchCommandPlaceStock: {
+            /** @enum {string} */
+            kind?: "place_stock";
+            place: components["schemas"]["StockPlace"];
+        };
+        BatchCommandRecordStep: {
+            /** @enum {string} */
+            kind?: "record_step";
+            /** @description Id of the step. */
+            step: string;
+            /**
+             * Format: double
+             * @description What the scale said, g; kept for a weighing only.
+             */
+            weighedG?: null | number;
+            /**
+             * Format: double
+             * @description What the thermometer said, °C.
+             */
+            temperatureC?: null | number;
+            note?: null | string;
+            seen?: null | components["schemas"]["SeenStep"];
+        };
+        /** @description Scales the rest of the pot up to what was poured over. */
+        BatchCommandRescalePot: {
+            /** @enum {string} */
+            kind?: "rescale_pot";
+            step: string;
+            /** Format: double */
+            weighedG: number;
+        };
+        /** @description Takes an observation back. */
+        BatchCommandWithdraw: {
+            /** @enum {string} */
+            kind?: "withdraw";
+            /**
+             * Format: uuid
+             * @description Id of the command that told it.
+             */
+            observation: string;
+        };
+        BatchCommandWriteNotes: {
+            /** @enum {string} */
+            kind?: "write_notes";
+            notes: string;
+        };
+        /** @description A command as it was taken. */
+        BatchHistory: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            happenedAt: string;
+            /** Format: date-time */
+            arrivedAt: string;
+            command: components["schemas"]["BatchCommand"];
+        };
+        /** @description Where a batch comes from. */
+        BatchOrigin: {
+            formulaName: string;
+            /** Format: int32 */
+            trialId: number;
+            /** Format: int32 */
+            trialNumber: number;
+            intent: string;
+        };
+        /** @description How much is made: plain grams, or a number of filled containers. */
+        BatchSize: {
+            /**
+             * Format: double
+             * @description Mass of the whole batch in grams, hold-back loss included.
+             */
+            grams: number;
+            /**
+             * Format: int32
+             * @description Number of containers, when the batch was asked for that way.
+             */
+            units?: null | number;
+            /** @description Key of the container. */
+            container?: null | string;
+            /**
+             * Format: double
+             * @description Net grams in one container.
+             */
+            fillG?: null | number;
+            /**
+             * Format: double
+             * @description Share of the batch that stays in pot and tools.
+             * @default 0
+             */
+            lossPercent?: number;
+        };
+        /** @description A batch with everything its page shows. */
+        BatchView: {
+            /** Format: int32 */
+            id: number;
+            /** Format: int32 */
+            revision: number;
+            from: components["schemas"]["BatchOrigin"];
+            /** @description The record itself. */
+            batch: components["schemas"]["Batch"];
+            /**
+             * Format: int32
+             * @description Place of the step it stands at, from 0.
+             */
+            atIndex: number;
+            /**
+             * Format: double
+             * @description What is in the pot so far, grams.
+             */
+            potG: number;
+            /** @description Planned against weighed, one for each line. */
+            deviations: components["schemas"]["DeviationView"][];
+            said: components["schemas"]["SaidView"];
+            /** @description How far each observation lies from what was said, by its id. */
+            verdicts: {
+                [key: string]: string;
+            };
+            /** Format: double */
+            workroomC: number;
+            /** Format: double */
+            humidityPercent: null | number;
+            signedBy: string;
+            /** @description Word for one container. */
+            unit: string;
+            /** @description Colour in the pot, #RRGGBB. */
+            colour: string;
+        };
+        /**
+         * @description How the water stands to skin.
+         * @enum {unknown}
+         */
+        BathAcidity: "sour" | "slightly_acid" | "near_neutral" | "mildly_alkaline" | "alkaline";
+        /** @description What it does in the tub and on the shelf of a damp room. */
+        BathPart: {
+            reading: null | components["schemas"]["BathReading"];
+            steps: components["schemas"]["ExplainStep"][];
+        };
+        /** @description What the bath becomes. Dilute equilibrium with activities taken as 1, good to about 0.2. */
+        BathPh: {
+            /**
+             * Format: double
+             * @description While soaking; PhStood the far limit after days in the open.
+             */
+            phFresh: number;
+            /** Format: double */
+            phStood: number;
+            freshBand: components["schemas"]["BathAcidity"];
+            stoodBand: null | components["schemas"]["BathAcidity"];
+            /** Format: double */
+            co2EscapedL: number;
+            /** Format: double */
+            leftAlkMmolL: number;
+            /** Format: double */
+            acidAnionMmolL: number;
+        };
+        /** @description A formula as it meets the bath and the room's air. */
+        BathReading: {
+            balance: null | components["schemas"]["FizzBalance"];
+            ph: null | components["schemas"]["BathPh"];
+            air: components["schemas"]["Caking"];
+            tub: components["schemas"]["TubDispersion"];
+            hardness: null | components["schemas"]["PieceHardness"];
+            dose: components["schemas"]["SoakDose"];
+            /**
+             * Format: double
+             * @description Humidity it is judged at, percent.
+             */
+            rhPct: number;
+            /**
+             * Format: double
+             * @description What goes into one bath, g.
+             */
+            portionG: number;
+        };
+        /**
+         * @description What is soaked in.
+         * @enum {unknown}
+         */
+        BathVessel: "bowl" | "tub";
+        BeginBatch: {
+            /** Format: int32 */
+            trial: number;
+            signature?: null | components["schemas"]["Signature"];
+            stamp?: null | components["schemas"]["Stamp"];
+        };
+        /** @description Whether it stays loose in this air. */
+        Caking: {
+            /** Format: double */
+            crhMinPct: null | number;
+            limitingId: null | string;
+            /** Format: double */
+            crhMixPct: null | number;
+            /** Format: double */
+            reactsFromPct: null | number;
+            /** Format: double */
+            u: number;
+            /** Format: double */
+            humidityPart: number;
+            /** Format: double */
+            oilPart: number;
+            /** Format: double */
+            antiCake: number;
+            /** Format: double */
+            index: number;
+            band: components["schemas"]["CakingBand"];
+            /**
+             * Format: double
+             * @description Dendritic salt that would take up the oil, g.
+             */
+            dendriticG: number;
+            warnings: string[];
+        };
+        /**
+         * @description What becomes of it in this air.
+         * @enum {unknown}
+         */
+        CakingBand: "stays_loose" | "soft_lumps" | "cakes" | "sets_or_wets";
+        CallMaterial: {
+            material: string;
+            /** @description All of them; an empty list takes them away. */
+            names: string[];
+        };
+        /** @description A caution for a stage of the work. It never replaces local rules or licensed practice. */
+        Caution: {
+            id: string;
+            /** @description gather, melt, add, pour, clean or label. */
+            stage: string;
+            severity: components["schemas"]["Severity"];
+            message: string;
+            reason: string;
+            fix: string;
+            source: string;
+        };
+        /** @description What it looks like. */
+        ColourPart: {
+            reading: components["schemas"]["ColourReading"];
+            steps: components["schemas"]["ExplainStep"][];
+        };
+        /** @description Predicted colour of the finished product. */
+        ColourReading: {
+            /** @description #RRGGBB. */
+            hex: string;
+            /** @description Base of the colour table that the uncoloured product is nearest to. */
+            base: string;
+            shade: null | components["schemas"]["Shade"];
+        };
+        /** @description One constituent summed over all oils. */
+        ConstituentLimit: {
+            name: string;
+            /** Format: double */
+            pct: number;
+            /** Format: double */
+            limit: number;
+            /** Format: double */
+            ratio: number;
+            status: components["schemas"]["LimitState"];
+        };
+        /** @description Something a product is filled into. */
+        Container: {
+            id: string;
+            name: string;
+            /** @description Word for one of them, such as "tin". */
+            unit: string;
+            /**
+             * Format: double
+             * @description Brimful volume.
+             */
+            millilitres: number;
+            /** Format: double */
+            price?: null | number;
+            /** @default false */
+            isPlastic?: boolean;
+        };
+        /** @description What a copy would do to the records of one kind. */
+        CopyCount: {
+            /** @description Name of the kind. */
+            part: string;
+            /** Format: int32 */
+            new: number;
+            /** Format: int32 */
+            same: number;
+            /** Format: int32 */
+            changed: number;
+            /** @description The first names of what is new or changed. */
+            examples: string[];
+        };
+        /** @description Why a copy was not taken. */
+        CopyRefusal: {
+            error: string;
+            field: string;
+            value: null | string;
+            detail: string;
+            remedy: string;
+        };
+        /** @enum {unknown} */
+        CopyState: "comparing" | "compared" | "keeping" | "kept" | "stopped" | "refused";
+        /** @description How far a copy has come. */
+        CopyWorkView: {
+            /** Format: uuid */
+            id: string;
+            state: components["schemas"]["CopyState"];
+            part: string;
+            /**
+             * Format: int32
+             * @description Records gone through.
+             */
+            lines: number;
+            /**
+             * Format: int32
+             * @description Records in the copy; 0 where it does not say.
+             */
+            of: number;
+            /** @description What it changes, by kind of record. */
+            counts: components["schemas"]["CopyCount"][];
+            refusal: null | components["schemas"]["CopyRefusal"];
+        };
+        CostView: {
+            /**
+             * Format: double
+             * @description Null when a price is missing.
+             */
+            batchCost: null | number;
+            /** Format: double */
+            unitCost: null | number;
+            /** @description Names of materials without a price. */
+            unpriced: string[];
+            /** @description Those with a price, in the order of the formula. */
+            lines: components["schemas"]["LineCost"][];
+        };
+        /** @description Firmness along the ruler. */
+        CurveView: {
+            /**
+             * Format: double
+             * @description Temperature of the first value, °C.
+             */
+            firstC: number;
+            /**
+             * Format: double
+             * @description Degrees between values.
+             */
+            stepC: number;
+            /** @description Yield value, kPa, two decimals. */
+            firmnessKPa: number[];
+        };
+        /** @description A copy of the data file. */
+        DailyCopy: {
+            /** @description File name. */
+            name: string;
+            /** Format: date-time */
+            madeAt: string;
+            /** Format: int64 */
+            bytes: number;
+        };
+        DeviationView: {
+            material: string;
+            /** Format: double */
+            plannedPercent: number;
+            /** Format: double */
+            truePercent: number;
+            /** Format: double */
+            plannedG: number;
+            /** Format: double */
+            weighedG: null | number;
+            /**
+             * Format: double
+             * @description Weighed − planned.
+             */
+            offG: null | number;
+        };
+        /**
+         * @description How far the oil is dispersed in the tub.
+         * @enum {unknown}
+         */
+        Dispersion: "poor" | "partial" | "ok";
+        EditTrial: {
+            /**
+             * Format: int32
+             * @description The revision the maker saw.
+             */
+            revision: number;
+            edits: components["schemas"]["FormulaEdit"][];
+            /** @description What it is called in the undo line; left out, it is worked out. */
+            did?: null | string;
+            /**
+             * Format: uuid
+             * @description Id of the command; sent again, it is answered and not done again.
+             */
+            command?: null | string;
+        };
+        /** @description One step of a computation in plain words. */
+        ExplainStep: {
+            says: string;
+            /** Format: double */
+            value: number;
+            /** @description Empty for a bare number. */
+            unit: string;
+            /** @description Where the step comes from. */
+            source: string;
+        };
+        /**
+         * @description Left on or rinsed off.
+         * @enum {unknown}
+         */
+        Exposure: "leave_on" | "rinse_off";
+        /** @description Key of a kind of product, as GET /api/families lists them. */
+        Family: string;
+        /**
+         * @description What a product mostly is, and so which science speaks of it.
+         * @enum {unknown}
+         */
+        FamilyNature: "melted" | "liquid" | "powder" | "bath";
+        /** @description A kind of product as a page offers it. */
+        FamilyView: {
+            family: components["schemas"]["Family"];
+            /** @description As in a sentence: "a tin balm". */
+            name: string;
+            /** @description As in a list of kinds. */
+            title: string;
+            /** @description What it is like, in a few words. */
+            about: string;
+            nature: components["schemas"]["FamilyNature"];
+            /** @description Instruments that fit, the main one first. */
+            instruments: components["schemas"]["Instrument"][];
+            /** @description Whether steps of making are written for it. */
+            canBeMade: boolean;
+            /** @description Kinds of place where its stock must keep its shape. */
+            mustStand: components["schemas"]["LandmarkKind"][];
+        };
+        /**
+         * @description How a fat full of grains pours.
+         * @enum {unknown}
+         */
+        FatPour: "pours" | "spoon" | "press" | "gels" | "jammed";
+        /** @description How it feels on skin and how it rinses away. */
+        FeelPart: {
+            skin: null | components["schemas"]["SkinFeel"];
+            rinse: null | components["schemas"]["RinseOff"];
+            steps: components["schemas"]["ExplainStep"][];
+        };
+        /** @description One judgement: a sentence, the number behind it, what to do. */
+        Finding: {
+            /** @description Stable for the same rule and subject, so that it can be set aside. */
+            id: string;
+            severity: components["schemas"]["Severity"];
+            sentence: string;
+            numbers: components["schemas"]["FindingNumber"][];
+            /**
+             * Format: double
+             * @description The temperature it speaks of, if it speaks of one, °C.
+             */
+            atC?: null | number;
+            /** @description Where the rule comes from. */
+            because: string;
+            /** @description What can be done outside the formula. */
+            advice?: null | string;
+            remedies?: components["schemas"]["Remedy"][];
+            /** @description Questions behind it on which practitioners disagree. */
+            schools?: components["schemas"]["School"][];
+            /** @description Put aside with a reason, and no worse since. */
+            rests?: boolean;
+        };
+        /** @description A number that a finding rests on. */
+        FindingNumber: {
+            name: string;
+            /** Format: double */
+            value: number;
+            unit: string;
+        };
+        /** @description Gas, what is left over, and how it fizzes. Stoichiometry is exact; the index and the minutes are ranked estimates. */
+        FizzBalance: {
+            /** Format: double */
+            acidMol: number;
+            /** Format: double */
+            baseMol: number;
+            /** Format: double */
+            co2Mol: number;
+            /** Format: double */
+            co2G: number;
+            /** Format: double */
+            co2L: number;
+            limiting: components["schemas"]["LimitingSide"];
+            /** Format: double */
+            leftAcidMol: number;
+            /** Format: double */
+            leftSodaG: number;
+            /** Format: double */
+            leftSodaPct: number;
+            /**
+             * Format: double
+             * @description All bases as sodium bicarbonate of equal strength per gram of acid; null without acid.
+             */
+            sodaToAcid: null | number;
+            /**
+             * Format: double
+             * @description The ratio at which nothing is left over.
+             */
+            neutralSodaToAcid: null | number;
+            /** Format: double */
+            waterMadeG: number;
+            /**
+             * Format: double
+             * @description 100 is the neutral citric mix.
+             */
+            fizzIndex: number;
+            fizzBand: components["schemas"]["FizzBand"];
+            /** Format: double */
+            fizzMinutes: number;
+            warnings: string[];
+        };
+        /**
+         * @description How it fizzes.
+         * @enum {unknown}
+         */
+        FizzBand: "barely" | "gentle" | "lively" | "strong" | "fierce";
+        /**
+         * @description How it pours, by the words of Carr's index.
+         * @enum {unknown}
+         */
+        Flowing: "excellent" | "good" | "fair" | "passable" | "poor" | "very_poor" | "very_very_poor" | "not_a_powder";
+        /**
+         * @description How it foams in the hand.
+         * @enum {unknown}
+         */
+        Foaming: "none" | "creamy_low" | "soft" | "good" | "rich" | "harsh_rich";
+        ForkTrial: {
+            intent: string;
+            /** @description Changes the new trial begins with. */
+            edits?: null | components["schemas"]["FormulaEdit"][];
+            content?: null | components["schemas"]["Formula"];
+            /** Format: uuid */
+            command?: null | string;
+        };
+        /** @description A formula as it stands on the bench. The shares of a formula that may be made total exactly 100. */
+        Formula: {
+            family: components["schemas"]["Family"];
+            lines: components["schemas"]["FormulaLine"][];
+            /** @description The line that takes up the rest; null chooses the largest free liquid oil. */
+            makeweightId?: null | string;
+            batch?: components["schemas"]["BatchSize"];
+            /**
+             * Format: double
+             * @description Planned pouring temperature in °C; null lets the tool propose one.
+             */
+            pourC?: null | number;
+            /** Format: double */
+            total?: number;
+        };
+        FormulaBrief: {
+            /** Format: int32 */
+            id: number;
+            name: string;
+            family: components["schemas"]["Family"];
+            /**
+             * Format: int32
+             * @description Id of the newest trial.
+             */
+            trial: number;
+            /** Format: int32 */
+            trialNumber: number;
+            /** Format: int32 */
+            trials: number;
+            /** Format: date-time */
+            changedAt: string;
+        };
+        /** @description One change to a formula. Applied by FormulaEditor; a remedy is a list of these. */
+        FormulaEdit: components["schemas"]["FormulaEditSetShare"] | components["schemas"]["FormulaEditMoveBoundary"] | components["schemas"]["FormulaEditAddLine"] | components["schemas"]["FormulaEditRemoveLine"] | components["schemas"]["FormulaEditSwapMaterial"] | components["schemas"]["FormulaEditMoveLine"] | components["schemas"]["FormulaEditKeepLine"] | components["schemas"]["FormulaEditChooseMakeweight"] | components["schemas"]["FormulaEditSetPhase"] | components["schemas"]["FormulaEditTrade"] | components["schemas"]["FormulaEditSetBatch"] | components["schemas"]["FormulaEditSetPour"];
+        FormulaEditAddLine: {
+            /** @enum {string} */
+            kind?: "add_line";
+            material: string;
+            share: string;
+            /** Format: int32 */
+            at?: null | number;
+            givesWay?: components["schemas"]["GivesWay"];
+        };
+        FormulaEditChooseMakeweight: {
+            /** @enum {string} */
+            kind?: "choose_makeweight";
+            line: string;
+        };
+        FormulaEditKeepLine: {
+            /** @enum {string} */
+            kind?: "keep_line";
+            line: string;
+            kept: boolean;
+        };
+        /** @description Moves the boundary between two layers, which trade; kept layers between or beside it are passed over. */
+        FormulaEditMoveBoundary: {
+            /** @enum {string} */
+            kind?: "move_boundary";
+            above: string;
+            /**
+             * Format: double
+             * @description What the upper layer gains.
+             */
+            byPercent: number;
+            /** @description The layer seen below it; left out, the next line. */
+            below?: null | string;
+        };
+        FormulaEditMoveLine: {
+            /** @enum {string} */
+            kind?: "move_line";
+            line: string;
+            /** Format: int32 */
+            to: number;
+        };
+        FormulaEditRemoveLine: {
+            /** @enum {string} */
+            kind?: "remove_line";
+            line: string;
+            givesWay?: components["schemas"]["GivesWay"];
+        };
+        FormulaEditSetBatch: {
+            /** @enum {string} */
+            kind?: "set_batch";
+            batch: components["schemas"]["BatchSize"];
+        };
+        FormulaEditSetPhase: {
+            /** @enum {string} */
+            kind?: "set_phase";
+            line: string;
+            phase: components["schemas"]["Phase"];
+        };
+        FormulaEditSetPour: {
+            /** @enum {string} */
+            kind?: "set_pour";
+            /** Format: double */
+            pourC?: null | number;
+        };
+        /** @description Gives a line a new share, typed as the maker types it: "12,5", "1/8", "75 g". */
+        FormulaEditSetShare: {
+            /** @enum {string} */
+            kind?: "set_share";
+            line: string;
+            share: string;
+            givesWay?: components["schemas"]["GivesWay"];
+        };
+        /** @description Puts another material in a line's place, gram for gram or so that firmness at 20 °C stays. */
+        FormulaEditSwapMaterial: {
+            /** @enum {string} */
+            kind?: "swap_material";
+            line: string;
+            material: string;
+            /** @default false */
+            sameFirmness?: boolean;
+        };
+        /** @description Moves a share from one line to a material, whether the formula has it already or not. */
+        FormulaEditTrade: {
+            /** @enum {string} */
+            kind?: "trade";
+            from: string;
+            toMaterial: string;
+            /** Format: double */
+            percent: number;
+        };
+        /** @description One line of a formula: a material and its share of the whole. */
+        FormulaLine: {
+            /** @description Stays with the line through every edit; unique in the formula. */
+            id: string;
+            /** @description Key of the material, from the catalogue or the maker's own shelf. */
+            material: string;
+            /**
+             * Format: double
+             * @description Share by mass, 0 to 100, four decimals.
+             */
+            percent: number;
+            phase: components["schemas"]["Phase"];
+            /**
+             * @description A kept line never gives way to another line's edit.
+             * @default false
+             */
+            kept?: boolean;
+        };
+        /** @description A formula found to hold at a temperature. */
+        FoundMix: {
+            formula: components["schemas"]["Formula"];
+            /** @description What it took, in one sentence. */
+            says: string;
+        };
+        /**
+         * @description Where the difference of an edit comes from or goes to.
+         * @default makeweight
+         * @enum {unknown}
+         */
+        GivesWay: "makeweight" | "everyone" | "same_role";
+        /** @description Grease left at a minute after rubbing in, 0 to 10. */
+        GreaseAt: {
+            /** Format: double */
+            minutes: number;
+            /** Format: double */
+            grease: number;
+        };
+        /**
+         * @description What the powder does to the greasy feel.
+         * @enum {unknown}
+         */
+        GreaseCut: "unchanged" | "trace_drier" | "less_greasy" | "powdery" | "mattifying" | "chalky_crumbly";
+        /** @description A family's material groups with their usual shares. */
+        GroupTotal: {
+            group: string;
+            /** Format: double */
+            percent: number;
+            /**
+             * Format: double
+             * @description Usual least percent; null where the family sets none.
+             */
+            lowest: null | number;
+            /** Format: double */
+            highest: null | number;
+        };
+        /** @description Answer of the readiness check. */
+        Health: {
+            state: string;
+        };
+        /** @description All that is set for the house. */
+        HouseSettings: {
+            workshop?: components["schemas"]["Workshop"];
+            preferences?: components["schemas"]["Preferences"];
+        };
+        HouseView: {
+            house: components["schemas"]["HouseSettings"];
+            /**
+             * Format: int32
+             * @description Name it when the settings are written.
+             */
+            revision: number;
+            /** @description Whether this is the made-up pantry. */
+            isMadeUp: boolean;
+            dataFile: string;
+            version: string;
+            /** @description What the start found in the data file and did about it: an upgrade, records mended or beyond mending. */
+            told: string[];
+        };
+        /**
+         * @description The hue in a word.
+         * @enum {unknown}
+         */
+        Hue: "neutral" | "rose" | "red" | "orange" | "yellow" | "yellow_green" | "green" | "teal" | "sky" | "blue" | "violet" | "magenta";
+        /** Format: binary */
+        IFormFile: string;
+        /**
+         * @description A way to look at a formula that fits a family.
+         * @enum {unknown}
+         */
+        Instrument: "melt" | "feel" | "powder" | "bath" | "keeping" | "scent" | "colour";
+        JsonElement: unknown;
+        /** @description Months until it smells rancid; a planning figure, never in place of a keeping test. */
+        Keeping: {
+            /**
+             * Format: double
+             * @description Without any antioxidant, dark and closed at 20 °C.
+             */
+            unprotectedMonths20C: number;
+            /** Format: double */
+            tempFactor: number;
+            /** Format: double */
+            tocEquivalent: number;
+            /** Format: double */
+            ef: number;
+            /**
+             * Format: double
+             * @description By the school that the weakest oil decides; null without lipids.
+             */
+            weakestMonths: null | number;
+            /** Format: double */
+            dilutedMonths: number;
+            /** Format: double */
+            months: number;
+            limitedBy: components["schemas"]["KeepingLimit"];
+            limitingId: null | string;
+            band: components["schemas"]["KeepingBand"];
+            flags: string[];
+        };
+        /**
+         * @description How long it keeps.
+         * @enum {unknown}
+         */
+        KeepingBand: "very_short" | "short" | "moderate" | "good" | "long";
+        /**
+         * @description What ends its keeping first.
+         * @enum {unknown}
+         */
+        KeepingLimit: "oxidation" | "general_ageing" | "fragile_oil" | "family_cap" | "overall_cap";
+        /** @description How long it keeps, and whether water asks for a preservative. */
+        KeepingPart: {
+            oils: components["schemas"]["Keeping"];
+            preservation: components["schemas"]["Preservation"];
+            lamp: components["schemas"]["WaterlessView"];
+            steps: components["schemas"]["ExplainStep"][];
+        };
+        /**
+         * @description Which oil of a blend decides how long it keeps.
+         * @default diluted
+         * @enum {unknown}
+         */
+        KeepingSchool: "diluted" | "weakest";
+        /** @description A temperature with a name. */
+        Landmark: {
+            id: string;
+            name: string;
+            /**
+             * Format: double
+             * @description −5 to 95 °C.
+             */
+            temperatureC: number;
+            kind: components["schemas"]["LandmarkKind"];
+            /**
+             * Format: double
+             * @description How long stock stays there; null when it does not matter.
+             */
+            hours?: null | number;
+        };
+        /**
+         * @description What a landmark stands for, and so what is asked of a product there.
+         * @enum {unknown}
+         */
+        LandmarkKind: "storage" | "workroom" | "skin" | "pot";
+        /** @description What the product is at a landmark. */
+        LandmarkReading: {
+            id: string;
+            name: string;
+            /** Format: double */
+            temperatureC: number;
+            kind: components["schemas"]["LandmarkKind"];
+            /** Format: double */
+            hours: null | number;
+            state: components["schemas"]["MatterState"];
+            /** Format: double */
+            firmnessKPa: number;
+            /** @description Whether it keeps its shape; null where that is not asked. */
+            holds: null | boolean;
+            /** @description What it does there in a word or two. */
+            says: string;
+        };
+        /**
+         * @description The lightness in a word.
+         * @enum {unknown}
+         */
+        Lightness: "near_black" | "dark" | "deep" | "mid" | "pale" | "very_pale";
+        /**
+         * @description Where a limit comes from.
+         * @enum {unknown}
+         */
+        LimitBasis: "certificate" | "default";
+        /**
+         * @description What kind of limit binds.
+         * @enum {unknown}
+         */
+        LimitKind: "oil" | "constituent" | "phototoxic" | "total";
+        /**
+         * @description How near something is to a limit.
+         * @enum {unknown}
+         */
+        LimitState: "ok" | "near" | "over";
+        /**
+         * @description What runs out first.
+         * @enum {unknown}
+         */
+        LimitingSide: "none" | "acid" | "base" | "balanced";
+        /** @description What a line brings to the cost of the batch. */
+        LineCost: {
+            /** @description Id of the line. */
+            line: string;
+            /** Format: double */
+            cost: number;
+        };
+        Look: {
+            id: string;
+            severity: components["schemas"]["Severity"];
+            sentence: string;
+            kind: components["schemas"]["LookKind"];
+            /**
+             * Format: int32
+             * @description The batch it is about.
+             */
+            batch: number;
+        };
+        /** @description What a material is taken for. */
+        LookAlikeView: {
+            name: string;
+            difference: string;
+        };
+        /**
+         * @description What a look asks to be done.
+         * @enum {unknown}
+         */
+        LookKind: "hold_back" | "press_test";
+        /** @description One thing to do. The maker sees one at a time. */
+        MakeStep: {
+            /** @description Stays with the step whatever is put before it; unique in its batch. */
+            id: string;
+            kind: components["schemas"]["StepKind"];
+            /** @description The act, or the material for a weighing. */
+            title: string;
+            /** @description What to do. */
+            text: string;
+            why: string;
+            /** @description How to tell that it is done. */
+            doneWhen: string;
+            /** @description Line of the formula that is weighed here. */
+            line?: null | string;
+            /**
+             * Format: double
+             * @description What to weigh, g.
+             */
+            targetG?: null | number;
+            /**
+             * Format: double
+             * @description Grams either side that count as right.
+             */
+            toleranceG?: null | number;
+            /**
+             * Format: double
+             * @description Drops of it to the gram; null for what does not drop.
+             */
+            dropsPerG?: null | number;
+            /**
+             * Format: double
+             * @description Lowest wanted temperature, °C.
+             */
+            fromC?: null | number;
+            /**
+             * Format: double
+             * @description Highest wanted temperature, °C.
+             */
+            toC?: null | number;
+            /**
+             * Format: int32
+             * @description Minutes during which hands are free; null when hands are needed.
+             */
+            waitMinutes?: null | number;
+            cautions?: components["schemas"]["Caution"][];
+        };
+        /**
+         * @description Whose scent limits are held.
+         * @default general
+         * @enum {unknown}
+         */
+        Market: "general" | "eu_uk";
+        /**
+         * @description Whether to weigh it behind a mask.
+         * @enum {unknown}
+         */
+        MaskNeed: "not_needed" | "advised" | "required";
+        /** @description A material as a page shows it. */
+        MaterialView: {
+            id: string;
+            name: string;
+            inci: string;
+            role: components["schemas"]["Role"];
+            /** Format: double */
+            densityGMl: number;
+            /** Format: double */
+            useMinPercent: number;
+            /** Format: double */
+            useMaxPercent: number;
+            /**
+             * Format: double
+             * @description A usual first share, percent.
+             */
+            firstPercent: number;
+            /**
+             * Format: double
+             * @description Temperature in °C it should not be held above; null when heat does not harm it in the pot.
+             */
+            heatCeilingC: null | number;
+            usualPhase: components["schemas"]["Phase"];
+            /** @description #RRGGBB. */
+            colour: string;
+            alsoCalled: string[];
+            /** @description What the maker calls it besides. */
+            myNames: string[];
+            tags: string[];
+            source: string;
+            /** @description Materials it is mistaken for, and how they differ. */
+            lookAlikes: components["schemas"]["LookAlikeView"][];
+            /** Format: double */
+            pricePerKg: null | number;
+            /** @description On the maker's shelf, not only in the catalogue. */
+            isOwn: boolean;
+            fit?: null | components["schemas"]["NameFit"];
+            /** @description Whether the first of what was found can be taken for what was meant. */
+            isSure?: null | boolean;
+        };
+        /**
+         * @description What a product is at a temperature.
+         * @enum {unknown}
+         */
+        MatterState: "brittle" | "hard" | "firm" | "scoopable" | "soft" | "slumping" | "liquid";
+        /** @description How it melts, from the winter porch to the pot. */
+        MeltPart: {
+            curve: null | components["schemas"]["CurveView"];
+            states: components["schemas"]["StateSpan"][];
+            /**
+             * Format: double
+             * @description Highest temperature at which it keeps its shape, °C.
+             */
+            slumpC: null | number;
+            /** @description The same in words. */
+            slumpSays: string;
+            /**
+             * Format: double
+             * @description Lowest temperature at which the melt is clear, °C.
+             */
+            clearC: null | number;
+            /**
+             * Format: double
+             * @description Doubt of every temperature, ± °C.
+             */
+            doubtC: number;
+            /**
+             * Format: double
+             * @description Doubt of every firmness: divide or multiply by this.
+             */
+            doubtFactor: number;
+            /**
+             * Format: double
+             * @description Percent of the fat whose crystals are an estimate.
+             */
+            estimatedPercent: number;
+            /** Format: double */
+            densityGMl: number;
+            /**
+             * Format: double
+             * @description Where to pour: cloudy below the first, needlessly hot above the second, °C.
+             */
+            pourFromC: null | number;
+            /** Format: double */
+            pourToC: null | number;
+            landmarks: components["schemas"]["LandmarkReading"][];
+            /** @description The states in one line of words. */
+            sentence: string;
+            steps: components["schemas"]["ExplainStep"][];
+        };
+        MixRequest: {
+            formula: components["schemas"]["Formula"];
+            /**
+             * Format: double
+             * @description Temperature at which the mix must keep its shape, −5 to 90 °C.
+             */
+            holdsAtC: number;
+        };
+        /** @enum {unknown} */
+        NameFit: "exact" | "starts" | "holds" | "near" | null;
+        NamedShare: {
+            name: string;
+            /** Format: double */
+            pct: number;
+        };
+        /** @description What was seen of a product. */
+        Observation: {
+            /**
+             * Format: uuid
+             * @description Id of the command that told it.
+             */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            kind: components["schemas"]["ObservationKind"];
+            /** Format: double */
+            temperatureC: null | number;
+            /** Format: double */
+            value: null | number;
+            /**
+             * Format: double
+             * @description What the model said of the same, for the batch as weighed.
+             */
+            said: null | number;
+            text: string;
+        };
+        /** @enum {unknown} */
+        ObservationKind: "thumb_press" | "slump" | "note";
+        /** @description What a powder mix is with the oil in it. Names as scripts see them; grams, mL, percent. */
+        OilBudget: {
+            /** Format: double */
+            totalG: number;
+            /** Format: double */
+            powderG: number;
+            /** Format: double */
+            liquidG: number;
+            /** Format: double */
+            liquidMl: number;
+            /** Format: double */
+            capacityMl: number;
+            /** Format: double */
+            capacityG: number;
+            /** Format: double */
+            poreMl: number;
+            /** Format: double */
+            s: number;
+            /** Format: double */
+            u: number;
+            band: components["schemas"]["Wetness"];
+            /** Format: double */
+            looseGMl: number;
+            /** Format: double */
+            tappedGMl: number;
+            /** Format: double */
+            carr: null | number;
+            /** Format: double */
+            hausner: null | number;
+            flow: components["schemas"]["Flowing"];
+            shakerOk: boolean;
+            /** Format: double */
+            dustDry: number;
+            /** Format: double */
+            dustInUse: number;
+            mask: components["schemas"]["MaskNeed"];
+            maskOffAfterOil: boolean;
+            /** Format: double */
+            asmPct: number;
+            /** Format: double */
+            lather: number;
+            latherBand: components["schemas"]["Foaming"];
+            /** Format: double */
+            ph: null | number;
+            phBand: null | components["schemas"]["SlurryAcidity"];
+            /** Format: double */
+            scrub: number;
+            scrubBand: components["schemas"]["Scratching"];
+            /** Format: double */
+            stain: number;
+            stainBand: components["schemas"]["Stain"];
+            sift: boolean;
+            grind: boolean;
+            warnings: string[];
+        };
+        /** @description One oil against its limit. */
+        OilLimit: {
+            id: string;
+            /** Format: double */
+            pct: number;
+            /** Format: double */
+            max: number;
+            basis: components["schemas"]["LimitBasis"];
+            /** Format: double */
+            ratio: number;
+            status: components["schemas"]["LimitState"];
+        };
+        /**
+         * @description What it does at skin temperature.
+         * @enum {unknown}
+         */
+        OnSkin: "melts_away" | "cushions" | "leaves_a_film" | "drags";
+        /** @description A page of a list. */
+        PageOfBatchBrief: {
+            items: components["schemas"]["BatchBrief"][];
+            /** @description Give it as `after` for the next page; null at the end. */
+            next: null | string;
+            /**
+             * Format: int32
+             * @description How many there are in all pages.
+             */
+            total: number;
+        };
+        /** @description A page of a list. */
+        PageOfFormulaBrief: {
+            items: components["schemas"]["FormulaBrief"][];
+            /** @description Give it as `after` for the next page; null at the end. */
+            next: null | string;
+            /**
+             * Format: int32
+             * @description How many there are in all pages.
+             */
+            total: number;
+        };
+        /**
+         * @description A science that can be asked for by itself.
+         * @enum {unknown}
+         */
+        Part: "melt" | "feel" | "powder" | "bath" | "keeping" | "scent" | "colour" | "safety";
+        /**
+         * @description When a line joins the batch.
+         * @enum {unknown}
+         */
+        Phase: "melt" | "cool_down" | "dry" | "liquid" | "surface";
+        /**
+         * @description How a piece holds.
+         * @enum {unknown}
+         */
+        PieceBand: "crumbly" | "fragile" | "firm" | "hard";
+        /** @description Whether a piece holds together, in named parts; a ranked estimate. */
+        PieceHardness: {
+            /** Format: double */
+            index: number;
+            band: components["schemas"]["PieceBand"];
+            /** Format: double */
+            basePart: number;
+            /** Format: double */
+            tartarPart: number;
+            /** Format: double */
+            clayPart: number;
+            /** Format: double */
+            solidFatPart: number;
+            /** Format: double */
+            binderWaterPart: number;
+            /** Format: double */
+            starchPart: number;
+            /** Format: double */
+            foamerPart: number;
+            /** Format: double */
+            coarseSaltPart: number;
+            /** Format: double */
+            pressPart: number;
+        };
+        PotLine: {
+            /** @description Line id. */
+            line: string;
+            /**
+             * Format: double
+             * @description What the sheet asked for, grams.
+             */
+            plannedG: number;
+            /**
+             * Format: double
+             * @description What is in the pot, grams; null if not weighed yet.
+             */
+            weighedG: null | number;
+        };
+        PourOver: {
+            /** @description Id of the step. */
+            step: string;
+            /** Format: double */
+            weighedG: number;
+        };
+        PourOverChoices: {
+            /** Format: double */
+            overG: number;
+            /**
+             * Format: double
+             * @description The whole batch when the rest is scaled up, grams; null where that is out of all measure.
+             */
+            rescaledTotalG: null | number;
+            /** @description What lines weighed already would lack then. */
+            topUps: components["schemas"]["PotLine"][];
+            /** @description What keeping it as it is would change. */
+            keepSays: string;
+            /** @description Why the number may be a slip; null where it need not be. */
+            doubt: null | string;
+        };
+        /** @description What powder does to a butter or balm (Krieger and Dougherty 1959; yield in the form of Chateau, Ovarlez and Trung 2008). */
+        PowderInFat: {
+            /** Format: double */
+            powderPct: number;
+            /**
+             * Format: double
+             * @description Volume fraction of grains with the oil in their pores.
+             */
+            phi: number;
+            /** Format: double */
+            phiMax: number;
+            /**
+             * Format: double
+             * @description Phi against the fraction at which the grains jam.
+             */
+            crowding: number;
+            jammed: boolean;
+            /**
+             * Format: double
+             * @description Null when it jams or gels: packing no longer describes it.
+             */
+            viscRatio: null | number;
+            /** Format: double */
+            yieldRatio: null | number;
+            /** Format: double */
+            yieldPa: null | number;
+            /** Format: double */
+            meltMPas: null | number;
+            pour: components["schemas"]["FatPour"];
+            /**
+             * Format: double
+             * @description Oil the powder could hold as a part of the fat.
+             */
+            immobilised: number;
+            /**
+             * Format: double
+             * @description Percent of the greasy feel that is left.
+             */
+            greasinessLeftPct: number;
+            greaseBand: components["schemas"]["GreaseCut"];
+            warnings: string[];
+        };
+        /** @description What grains and oil do to each other. */
+        PowderPart: {
+            budget: null | components["schemas"]["OilBudget"];
+            inFat: null | components["schemas"]["PowderInFat"];
+            steps: components["schemas"]["ExplainStep"][];
+        };
+        /** @description How the maker likes to work. */
+        Preferences: {
+            theme?: components["schemas"]["Theme"];
+            /**
+             * Format: int32
+             * @description 100, 115 or 130.
+             * @default 100
+             */
+            textPercent?: number;
+            /**
+             * @description Whether single letters act outside fields.
+             * @default true
+             */
+            singleKeys?: boolean;
+        };
+        /** @description Whether water gets in, and whether what is there holds it. A pass is no challenge test (ISO 11930). */
+        Preservation: {
+            /** Format: double */
+            waterPct: number;
+            /** Format: double */
+            aw: null | number;
+            awBand: components["schemas"]["WaterFreedom"];
+            need: components["schemas"]["PreservativeNeed"];
+            reason: components["schemas"]["PreservativeReason"];
+            adequate: boolean;
+            flags: string[];
+        };
+        /**
+         * @description How much a preservative is wanted.
+         * @enum {unknown}
+         */
+        PreservativeNeed: "none" | "advised" | "required";
+        /**
+         * @description What makes a preservative wanted.
+         * @enum {unknown}
+         */
+        PreservativeReason: "none" | "water_phase" | "wet_use" | "both" | "fresh_material";
+        /** @description One thing moved to see what would happen; nothing of it is kept. */
+        Probe: {
+            kind: components["schemas"]["ProbeKind"];
+            /** Format: double */
+            value: number;
+            /**
+             * @description The landmark or line; empty for the others.
+             * @default
+             */
+            id?: string;
+        };
+        /**
+         * @description What can be moved to see what would happen.
+         * @enum {unknown}
+         */
+        ProbeKind: "landmark" | "humidity" | "tub" | "air" | "share";
+        /** @description One change that would clear or lessen a finding, found by search on the model. */
+        Remedy: {
+            id: string;
+            /** @description The act in a few words. */
+            label: string;
+            edits: components["schemas"]["FormulaEdit"][];
+            /** @description What is gained and what is lost. */
+            effect: string;
+        };
+        RenameFormula: {
+            name: string;
+        };
+        ReplaceTrial: {
+            /** Format: int32 */
+            revision: number;
+            content: components["schemas"]["Formula"];
+            did?: null | string;
+            /** Format: uuid */
+            command?: null | string;
+        };
+        /**
+         * @description How the water looks.
+         * @enum {unknown}
+         */
+        RinseMilk: "clear" | "thin_milk" | "milk";
+        /** @description Whether a cleansing balm or oil rinses away. Griffin's HLB arithmetic; a ranked estimate. */
+        RinseOff: {
+            /**
+             * Format: double
+             * @description Of the product.
+             */
+            emulsifierPercent: number;
+            /**
+             * Format: double
+             * @description Of the emulsifiers, by mass; null without any.
+             */
+            hlb: null | number;
+            /**
+             * Format: double
+             * @description Of the oil phase.
+             */
+            requiredHlb: number;
+            /**
+             * Format: double
+             * @description 0 to 10.
+             */
+            index: number;
+            /** @description film, partly or clean. */
+            says: components["schemas"]["Rinsing"];
+            /** @description clear, thin_milk or milk in the water. */
+            milk: components["schemas"]["RinseMilk"];
+        };
+        /**
+         * @description How it leaves the skin under water.
+         * @enum {unknown}
+         */
+        Rinsing: "film" | "partly" | "clean";
+        /**
+         * @description What a material does in a formula.
+         * @enum {unknown}
+         */
+        Role: "wax" | "soft_butter" | "hard_butter" | "emollient" | "oil" | "ester" | "hardener" | "emulsifier" | "gellant" | "powder" | "antioxidant" | "scent" | "active" | "salt" | "acid" | "base" | "surfactant" | "colourant" | "preservative" | "solvent" | "water_phase" | "uv_filter" | "botanical";
+        RoomReading: {
+            /** Format: double */
+            workroomC: number;
+            /** Format: double */
+            humidityPercent?: null | number;
+        };
+        /** @description The room as last read. */
+        RoomView: {
+            /** Format: double */
+            workroomC: number;
+            /** Format: double */
+            humidityPercent: null | number;
+            /** Format: date-time */
+            readAt: null | string;
+        };
+        /** @description Safety rules that this formula calls for by what is in it. */
+        SafetyPart: {
+            stop: string[];
+            caution: string[];
+        };
+        /** @description What the model said of the batch as weighed so far. */
+        SaidView: {
+            landmarks: components["schemas"]["LandmarkReading"][];
+            sentence: string;
+            /** Format: double */
+            slumpC: null | number;
+        };
+        SaveHouse: {
+            house: components["schemas"]["HouseSettings"];
+            /**
+             * Format: int32
+             * @description The revision the maker saw; left out, the settings are written over whatever stands there.
+             */
+            revision?: null | number;
+        };
+        /** @description A scale: what it shows and how well it repeats itself. */
+        Scale: {
+            /**
+             * Format: double
+             * @description Step of the display in grams, above 0.
+             */
+            resolutionG: number;
+            /**
+             * Format: double
+             * @description Standard deviation of repeated readings in grams; the resolution when left out.
+             */
+            repeatabilityG?: null | number;
+            /**
+             * Format: double
+             * @description Most it carries, vessel included, in grams.
+             */
+            capacityG?: null | number;
+        };
+        /**
+         * @description How strong it smells.
+         * @enum {unknown}
+         */
+        ScentBand: "unscented" | "trace" | "soft" | "clear" | "strong" | "overpowering";
+        /** @description Every limit a scent meets. Conservative defaults: the supplier's certificate and local rules decide. */
+        ScentLimits: {
+            exposure: components["schemas"]["Exposure"];
+            category: string;
+            /** Format: double */
+            totalPct: number;
+            /** Format: double */
+            totalCap: number;
+            perOil: components["schemas"]["OilLimit"][];
+            constituents: components["schemas"]["ConstituentLimit"][];
+            /**
+             * Format: double
+             * @description Sum of the oils against their limits in the sun.
+             */
+            photoIndex: number;
+            worstKind: components["schemas"]["LimitKind"];
+            worstId: string;
+            /** Format: double */
+            worstRatio: number;
+            status: components["schemas"]["LimitState"];
+            /**
+             * Format: double
+             * @description Most of this very blend; null when unscented.
+             */
+            maxTotalPct: null | number;
+            flags: string[];
+        };
+        /** @description Limits, strength and the names a label needs. */
+        ScentPart: {
+            reading: components["schemas"]["ScentReading"];
+            steps: components["schemas"]["ExplainStep"][];
+        };
+        /** @description A formula as scent. */
+        ScentReading: {
+            limits: null | components["schemas"]["ScentLimits"];
+            strength: null | components["schemas"]["ScentStrength"];
+            declare: components["schemas"]["NamedShare"][];
+            /** @description Scents whose composition is not known. */
+            unchecked: string[];
+        };
+        /** @description How strong it smells, and how its notes are balanced. A sketch: the nose decides. */
+        ScentStrength: {
+            /**
+             * Format: double
+             * @description 0 to 100, by a square-root psychophysical law.
+             */
+            index: number;
+            band: components["schemas"]["ScentBand"];
+            massShare: null | {
+                [key: string]: number;
+            };
+            impactShare: null | {
+                [key: string]: number;
+            };
+            /** @description balanced, single, unscented, or what is light or heavy. */
+            accord: string[];
+        };
+        /** @description A question on which practitioners disagree, both sides with their reasons, and how it is taken here. */
+        School: {
+            id: string;
+            question: string;
+            one: string;
+            other: string;
+            /** @description What is worked out, shown or left to the maker, and why. */
+            settled: string;
+        };
+        /** @description Where makers disagree and the tool must take a side to give one number: the maker's choice. */
+        Schools: {
+            keeping?: components["schemas"]["KeepingSchool"];
+            water?: components["schemas"]["WaterSchool"];
+            market?: components["schemas"]["Market"];
+        };
+        /**
+         * @description How it scratches.
+         * @enum {unknown}
+         */
+        Scratching: "silky" | "faint_grain" | "gentle_scrub" | "strong_scrub";
+        /** @description What a hand saw recorded at a step; nothing where it saw none. */
+        SeenStep: {
+            /** Format: double */
+            weighedG?: null | number;
+            /** Format: double */
+            temperatureC?: null | number;
+        };
+        SetAside: {
+            finding: string;
+            reason: string;
+            /** Format: double */
+            value: null | number;
+        };
+        SetFindingAside: {
+            finding: string;
+            reason: string;
+            /** Format: double */
+            value?: null | number;
+        };
+        SettingNow: {
+            /** Format: int32 */
+            batch: number;
+            name: string;
+            says: string;
+            /** Format: date-time */
+            since: string;
+        };
+        /**
+         * @description How bad a finding is; the worst first.
+         * @enum {unknown}
+         */
+        Severity: "stop" | "fix" | "watch" | "note";
+        /** @description How a product looks with its colourants. */
+        Shade: {
+            reflectance: number[];
+            hex: string;
+            /** Format: double */
+            labL: number;
+            /** Format: double */
+            labA: number;
+            /** Format: double */
+            labB: number;
+            /** Format: double */
+            chroma: number;
+            /** Format: double */
+            hueDeg: number;
+            hueWord: components["schemas"]["Hue"];
+            lightnessWord: components["schemas"]["Lightness"];
+            /**
+             * Format: double
+             * @description CIEDE2000 to the same base without colourant.
+             */
+            deltaFromBase: number;
+            depth: components["schemas"]["ShadeDepth"];
+            /**
+             * Format: double
+             * @description How far the base's own tint turns the hue; null where there is none to tell.
+             */
+            hueShiftDeg: null | number;
+            /** Format: double */
+            stainSkin: number;
+            /** Format: double */
+            stainTub: number;
+            stainSkinBand: components["schemas"]["Stain"];
+            stainTubBand: components["schemas"]["Stain"];
+            warnings: string[];
+        };
+        /**
+         * @description How far the colour stands out from the bare base.
+         * @enum {unknown}
+         */
+        ShadeDepth: "invisible" | "hint" | "tint" | "clear" | "strong" | "deep";
+        /** @description One line on the scale. */
+        SheetLine: {
+            line: string;
+            /** Format: double */
+            exactG: number;
+            /** Format: double */
+            grams: number;
+            /** Format: double */
+            offG: number;
+            /** Format: double */
+            errorPercent: number;
+            verdict: components["schemas"]["WeighVerdict"];
+        };
+        /** @description Who has read the stops of a trial, and which. */
+        Signature: {
+            /** @description Name of the reader. */
+            by: string;
+            /** @description The state of the trial that was read. */
+            revision: string;
+            stops: string[];
+        };
+        /** @description How a product feels, as indices of 0 to 10 that compare a maker's own trials; never absolute. */
+        SkinFeel: {
+            /**
+             * Format: double
+             * @description Of the liquid part, mPa·s; null where nothing is liquid.
+             */
+            viscosity25MPas: null | number;
+            /** Format: double */
+            viscositySkinMPas: null | number;
+            /** Format: double */
+            greasiness: number;
+            greaseOverMinutes: components["schemas"]["GreaseAt"][];
+            /** Format: double */
+            drag: number;
+            /** Format: double */
+            waxyFilm: number;
+            /**
+             * Format: double
+             * @description Light liquids glide, crystals drag.
+             */
+            slip: number;
+            /**
+             * Format: double
+             * @description Minutes until one may dress.
+             */
+            dryDownMin: number;
+            /** @description none, trace, cut, powdery or matt. */
+            finish: components["schemas"]["SkinFinish"];
+            /** Format: double */
+            solidOnSkinPercent: number;
+            onSkin: components["schemas"]["OnSkin"];
+        };
+        /**
+         * @description What the powder leaves of the shine.
+         * @enum {unknown}
+         */
+        SkinFinish: "none" | "trace" | "cut" | "powdery" | "matt";
+        /** @enum {unknown} */
+        SlurryAcidity: "acidic" | "skin_like" | "neutral" | "mildly_alkaline" | "alkaline" | null;
+        /** @description How strong the soak is, by customary strengths. */
+        SoakDose: {
+            /** @description bowl below 20 L, else tub. */
+            vessel: components["schemas"]["BathVessel"];
+            /** Format: double */
+            epsomGPerL: number;
+            epsomBand: components["schemas"]["SoakStrength"];
+            /** Format: double */
+            chlorideGPerL: number;
+            chlorideBand: components["schemas"]["SoakStrength"];
+            /** Format: double */
+            sodaGPerL: number;
+            sodaBand: components["schemas"]["SoakStrength"];
+            warnings: string[];
+        };
+        /**
+         * @description How much of a salt a soak holds.
+         * @enum {unknown}
+         */
+        SoakStrength: "none" | "below_usual" | "usual" | "strong" | "too_much";
+        /**
+         * @description What it leaves on skin, tub and cloth.
+         * @enum {unknown}
+         */
+        Stain: "clean" | "may_tint" | "stains";
+        /** @description Which command it is and when it was done: sent again, it is answered and not done again. */
+        Stamp: {
+            /**
+             * Format: uuid
+             * @description Made by the writer, new for each command.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done, by the writer's own clock.
+             */
+            at: string;
+            /**
+             * Format: date-time
+             * @description When it is sent, by the same clock: the difference counts, so that no two clocks need to agree.
+             */
+            sentAt: string;
+        };
+        /** @enum {unknown} */
+        Start: "blank" | "usual";
+        /** @description What must be read and signed before a batch of a trial begins. */
+        StartCheck: {
+            /** @description The state of the trial it speaks of; any change asks anew. */
+            revision: string;
+            /** @description Findings of the gravest kind. */
+            stops: components["schemas"]["Finding"][];
+        };
+        StartFormula: {
+            name: string;
+            family: components["schemas"]["Family"];
+            from: components["schemas"]["Start"];
+        };
+        /** @description A state and the temperatures it lasts. */
+        StateSpan: {
+            state: components["schemas"]["MatterState"];
+            /** Format: double */
+            fromC: number;
+            /** Format: double */
+            toC: number;
+        };
+        /** @description What was recorded at a step. */
+        StepDone: {
+            /** @description Id of the step. */
+            step: string;
+            /**
+             * Format: date-time
+             * @description When it happened, UTC; not when it arrived.
+             */
+            doneAt: string;
+            /** Format: double */
+            weighedG?: null | number;
+            /** Format: double */
+            temperatureC?: null | number;
+            note?: null | string;
+        };
+        /** @enum {unknown} */
+        StepKind: "gather" | "weigh" | "melt" | "hold" | "cool" | "pour" | "set" | "cap" | "record";
+        StepTrial: {
+            /** Format: int32 */
+            revision: number;
+            /** Format: uuid */
+            command?: null | string;
+        };
+        /** @description Finished stock of one batch. */
+        StockLayer: {
+            /** Format: int32 */
+            batch: number;
+            lot: string;
+            /** @description Formula and trial. */
+            name: string;
+            /** Format: int32 */
+            units: number;
+            /** @description Word for one container. */
+            unit: string;
+            /** Format: double */
+            slumpC: number;
+            place: components["schemas"]["StockPlace"];
+            /** @description The same in words. */
+            placeSays?: null | string;
+            /** @description #RRGGBB. */
+            colour: string;
+            /** @description Whether it would slump in tomorrow's warmest place where it lies. */
+            slumps: boolean;
+            /** @description What it does there tomorrow. */
+            says?: null | string;
+        };
+        /**
+         * @description Where finished stock is kept.
+         * @enum {unknown}
+         */
+        StockPlace: "shelf" | "held_back" | "cool_box";
+        /** @enum {unknown} */
+        TemperatureUnit: "celsius" | "fahrenheit";
+        /**
+         * @default day
+         * @enum {unknown}
+         */
+        Theme: "day" | "night";
+        /** @description The first page. */
+        TodayView: {
+            /** Format: date-time */
+            now: string;
+            isMadeUp: boolean;
+            room: components["schemas"]["RoomView"];
+            interrupted: components["schemas"]["BatchBrief"][];
+            setting: components["schemas"]["SettingNow"][];
+            looks: components["schemas"]["Look"][];
+            places: components["schemas"]["TomorrowPlace"][];
+            /** @description The one that stands most heat first; where there is very much, what slumps first. */
+            stock: components["schemas"]["StockLayer"][];
+            sentence: string;
+            formulas: components["schemas"]["FormulaBrief"][];
+        };
+        TomorrowPlace: {
+            id: string;
+            name: string;
+            kind: components["schemas"]["LandmarkKind"];
+            /**
+             * Format: double
+             * @description As set for the house, °C.
+             */
+            todayC: number;
+            /**
+             * Format: double
+             * @description As typed for tomorrow, or the house's.
+             */
+            tomorrowC: number;
+            /** Format: double */
+            hours: null | number;
+        };
+        TomorrowTemperatures: {
+            /** @description By landmark id, °C. */
+            temperatures: {
+                [key: string]: number;
+            };
+        };
+        TrialBrief: {
+            /** Format: int32 */
+            id: number;
+            /** Format: int32 */
+            number: number;
+            intent: string;
+            /** Format: date-time */
+            madeAt: null | string;
+            /** Format: date-time */
+            changedAt: string;
+        };
+        /** @description One trial as the bench shows it. */
+        TrialView: {
+            /** Format: int32 */
+            id: number;
+            /** Format: int32 */
+            formulaId: number;
+            formulaName: string;
+            /** Format: int32 */
+            number: number;
+            intent: string;
+            /** Format: int32 */
+            revision: number;
+            /**
+             * Format: date-time
+             * @description When a batch was first begun from it; it never changes after.
+             */
+            madeAt: null | string;
+            /** Format: date-time */
+            changedAt: string;
+            content: components["schemas"]["Formula"];
+            /** @description What undo would take back; null when there is nothing. */
+            undo: null | string;
+            /** @description What redo would do again. */
+            redo: null | string;
+            /** @description All trials of the formula, oldest first. */
+            trials: components["schemas"]["TrialBrief"][];
+            setAside: components["schemas"]["SetAside"][];
+            /** @description Lots made from it, the newest thirty. */
+            lots: string[];
+        };
+        /** @description Whether oil and scent float in the tub. Makers differ: both schools are told and neither chosen. */
+        TubDispersion: {
+            /** Format: double */
+            oilG: number;
+            /**
+             * Format: double
+             * @description Oil that solubilisers disperse, against the oil there; null without oil.
+             */
+            strictRatio: null | number;
+            /**
+             * Format: double
+             * @description The same where fizz and a foamer count too.
+             */
+            lenientRatio: null | number;
+            strict: components["schemas"]["Dispersion"];
+            lenient: components["schemas"]["Dispersion"];
+            schoolsDiffer: boolean;
+            /**
+             * Format: double
+             * @description Solubiliser still wanted for a milky bath; a clear one needs four times as much.
+             */
+            addPolysorbate80G: number;
+            /** Format: double */
+            oilPerBathG: number;
+            /**
+             * Format: double
+             * @description Oil of one portion that stays undispersed by the strict school.
+             */
+            freeOilPerBathG: number;
+            slip: components["schemas"]["TubSlip"];
+            /** Format: double */
+            scentPerBathG: number;
+            /** Format: double */
+            scentMgPerL: number;
+            /** Format: double */
+            foamMgPerL: number;
+            foamBand: components["schemas"]["TubFoam"];
+            warnings: string[];
+        };
+        /**
+         * @description What foam stands on the water.
+         * @enum {unknown}
+         */
+        TubFoam: "none" | "thin_film" | "bubbles" | "foam_bath";
+        /**
+         * @description How slippery the tub gets.
+         * @enum {unknown}
+         */
+        TubSlip: "low" | "moderate" | "high";
+        /**
+         * @description What can live in the water.
+         * @enum {unknown}
+         */
+        WaterFreedom: "no_water" | "dry_safe" | "xerophile" | "mould_yeast" | "bacteria";
+        /**
+         * @description When water asks for a preservative.
+         * @default always
+         * @enum {unknown}
+         */
+        WaterSchool: "always" | "aw";
+        /**
+         * @description The one lamp in plain sight.
+         * @enum {unknown}
+         */
+        Waterless: "waterless" | "water_can_get_in" | "contains_water" | "regulated";
+        WaterlessView: {
+            state: components["schemas"]["Waterless"];
+            /** @description Why, one sentence each. */
+            reasons: string[];
+        };
+        /**
+         * @description Whether a line can be weighed well on a scale.
+         * @enum {unknown}
+         */
+        WeighVerdict: "fine" | "rough" | "not_weighable";
+        /** @description The batch as it is weighed. */
+        WeighingPart: {
+            /** @description One for each line of the formula. */
+            lines: components["schemas"]["SheetLine"][];
+            /** Format: double */
+            totalG: number;
+            /**
+             * Format: double
+             * @description Least batch at which every line stays within 2 %, g; null for an empty pot.
+             */
+            smallestFineBatchG: null | number;
+            steps: components["schemas"]["ExplainStep"][];
+        };
+        /** @enum {unknown} */
+        WeightUnit: "grams" | "ounces";
+        /**
+         * @description How the grains and the oil hold together.
+         * @enum {unknown}
+         */
+        Wetness: "dusty_floaty" | "dry_loose" | "damp_cohesive" | "clumping" | "paste" | "oil_slick" | "powder_in_fat";
+        /** @description The maker's place: units, scale, warm and cold spots, what things cost. */
+        Workshop: {
+            temperature?: components["schemas"]["TemperatureUnit"];
+            weight?: components["schemas"]["WeightUnit"];
+            scale?: components["schemas"]["Scale"];
+            /**
+             * Format: double
+             * @description Workroom temperature in °C as last read.
+             */
+            workroomC?: number;
+            /**
+             * Format: double
+             * @description Relative humidity in percent as last read.
+             */
+            humidityPercent?: null | number;
+            /** @description Sign put before money, such as "£". */
+            currency?: string;
+            landmarks?: components["schemas"]["Landmark"][];
+            schools?: components["schemas"]["Schools"];
+            containers?: components["schemas"]["Container"][];
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
 export type $defs = Record<string, never>;
 export interface operations {
-  families: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["FamilyView"][];
-        };
-      };
-    };
-  };
-  "composition/weigh": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "batchG": 180,
-         *       "lines": [
-         *         {
-         *           "material": "beeswax",
-         *           "percent": 15
-         *         },
-         *         {
-         *           "material": "sunflower oil",
-         *           "percent": 85
-         *         }
-         *       ],
-         *       "scale": {
-         *         "resolutionG": 0.1
-         *       }
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "composition/ingredient-list": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "name": "mango",
-         *           "minPercent": 0,
-         *           "maxPercent": 80
-         *         },
-         *         {
-         *           "name": "sunflower",
-         *           "minPercent": 0,
-         *           "maxPercent": 100
-         *         },
-         *         {
-         *           "name": "vitamin e",
-         *           "minPercent": 0,
-         *           "maxPercent": 1
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "composition/top-up": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "potG": 410,
-         *       "shares": {
-         *         "shea butter": 55,
-         *         "sunflower oil": 45
-         *       },
-         *       "add": "cocoa butter",
-         *       "targetFirmnessKPa": 40,
-         *       "atC": 22
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "composition/balance": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "materials": [
-         *         {
-         *           "name": "beeswax",
-         *           "min": 5,
-         *           "max": 30
-         *         },
-         *         {
-         *           "name": "sunflower oil",
-         *           "max": 90
-         *         },
-         *         {
-         *           "name": "shea butter",
-         *           "max": 30
-         *         }
-         *       ],
-         *       "targets": [
-         *         {
-         *           "measure": "firmnessKPa",
-         *           "atC": 20,
-         *           "low": 60,
-         *           "high": 100
-         *         },
-         *         {
-         *           "measure": "slumpC",
-         *           "low": 50
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "composition/amounts": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "lines": [
-         *         {
-         *           "material": "beeswax",
-         *           "amount": "2 parts"
-         *         },
-         *         {
-         *           "material": "sunflower oil",
-         *           "amount": "5 parts"
-         *         },
-         *         {
-         *           "material": "shea butter",
-         *           "amount": "1 part"
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "composition/missing": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "totalG": 500,
-         *       "lines": [
-         *         {
-         *           "material": "beeswax",
-         *           "g": 60
-         *         },
-         *         {
-         *           "material": "sunflower oil"
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "composition/active": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "wantedActivePercent": 2,
-         *       "activeFraction": 0.25
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "composition/retinol": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "rawPercent": 0.5,
-         *       "unitsPerGram": 1000000
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "composition/premix": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "targetG": 0.4,
-         *       "scaleG": 0.1,
-         *       "partsOfOil": 9
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "melt/melt": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "formula": {
-         *         "beeswax": 15,
-         *         "sunflower oil": 60,
-         *         "coconut oil": 10,
-         *         "castor oil": 15
-         *       },
-         *       "temperatures": [
-         *         4,
-         *         20,
-         *         33
-         *       ],
-         *       "overrun": 0
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "melt/cooling": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "formula": {
-         *         "shea butter": 72,
-         *         "camellia oil": 28
-         *       },
-         *       "batchG": 450,
-         *       "startC": 72,
-         *       "vesselG": 350,
-         *       "vesselMaterial": "glass",
-         *       "exposedAreaM2": 0.042,
-         *       "recordSeconds": 600,
-         *       "stages": [
-         *         {
-         *           "seconds": 7200,
-         *           "surroundingsC": 4,
-         *           "heatTransferWM2K": 10
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "melt/whipWindow": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "formula": {
-         *         "shea butter": 72,
-         *         "camellia oil": 28
-         *       },
-         *       "batchG": 450,
-         *       "startC": 72,
-         *       "vesselG": 350,
-         *       "vesselMaterial": "glass",
-         *       "exposedAreaM2": 0.042,
-         *       "recordSeconds": 600,
-         *       "stages": [
-         *         {
-         *           "seconds": 7200,
-         *           "surroundingsC": 4,
-         *           "heatTransferWM2K": 10
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "melt/grain": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "formula": {
-         *         "shea butter": 72,
-         *         "camellia oil": 28
-         *       },
-         *       "batchG": 450,
-         *       "startC": 72,
-         *       "vesselG": 350,
-         *       "vesselMaterial": "glass",
-         *       "exposedAreaM2": 0.042,
-         *       "recordSeconds": 600,
-         *       "stages": [
-         *         {
-         *           "seconds": 7200,
-         *           "surroundingsC": 4,
-         *           "heatTransferWM2K": 10
-         *         }
-         *       ],
-         *       "heldMinutes": 20
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "melt/times": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "formula": {
-         *         "shea butter": 72,
-         *         "camellia oil": 28
-         *       },
-         *       "batchG": 450,
-         *       "startC": 72,
-         *       "vesselG": 350,
-         *       "vesselMaterial": "glass",
-         *       "exposedAreaM2": 0.042,
-         *       "recordSeconds": 600,
-         *       "stages": [
-         *         {
-         *           "seconds": 7200,
-         *           "surroundingsC": 4,
-         *           "heatTransferWM2K": 10
-         *         }
-         *       ],
-         *       "coolDownC": 45,
-         *       "roomC": 6
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "melt/heatBalance": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "formula": {
-         *         "beeswax": 20,
-         *         "sunflower oil": 80
-         *       },
-         *       "meltG": 300,
-         *       "meltC": 72,
-         *       "addFormula": {
-         *         "castor oil": 1
-         *       },
-         *       "addG": 60,
-         *       "addC": 18
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "melt/dewPoint": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "airC": 22,
-         *       "rhPct": 60,
-         *       "surfaceC": 4
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "melt/wallAndCore": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "startC": 70,
-         *       "surroundingsC": 5,
-         *       "heatTransferWM2K": 10,
-         *       "radiusMm": 60,
-         *       "seconds": 3600
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "melt/parcel": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "formula": {
-         *         "beeswax": 8,
-         *         "shea butter": 30,
-         *         "sunflower oil": 62
-         *       },
-         *       "productG": 50,
-         *       "exposedAreaM2": 0.01,
-         *       "insulationM2KW": 0.3,
-         *       "startC": 20,
-         *       "hourlyC": [
-         *         22,
-         *         30,
-         *         46,
-         *         46,
-         *         40,
-         *         24
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "melt/fitCooling": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "formula": {
-         *         "shea butter": 72,
-         *         "camellia oil": 28
-         *       },
-         *       "batchG": 450,
-         *       "startC": 72,
-         *       "vesselG": 350,
-         *       "vesselMaterial": "glass",
-         *       "exposedAreaM2": 0.042,
-         *       "recordSeconds": 600,
-         *       "stages": [
-         *         {
-         *           "seconds": 7200,
-         *           "surroundingsC": 4,
-         *           "heatTransferWM2K": 10
-         *         }
-         *       ],
-         *       "readings": [
-         *         {
-         *           "s": 1200,
-         *           "temperatureC": 50
-         *         },
-         *         {
-         *           "s": 2400,
-         *           "temperatureC": 36
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "melt/settlingRace": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "formula": {
-         *         "shea butter": 72,
-         *         "camellia oil": 28
-         *       },
-         *       "batchG": 450,
-         *       "startC": 72,
-         *       "vesselG": 350,
-         *       "vesselMaterial": "glass",
-         *       "exposedAreaM2": 0.042,
-         *       "recordSeconds": 600,
-         *       "stages": [
-         *         {
-         *           "seconds": 7200,
-         *           "surroundingsC": 4,
-         *           "heatTransferWM2K": 10
-         *         }
-         *       ],
-         *       "viscosity25MPas": 60,
-         *       "diameterUm": 12,
-         *       "grainGMl": 1.5,
-         *       "pct": 6,
-         *       "heightMm": 40
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "powder/oilBudget": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "id": "starch_arrowroot",
-         *           "g": 70
-         *         },
-         *         {
-         *           "id": "kaolin",
-         *           "g": 20
-         *         },
-         *         {
-         *           "id": "zinc_oxide",
-         *           "g": 10
-         *         }
-         *       ],
-         *       "liquids": [
-         *         {
-         *           "g": 3,
-         *           "densityGMl": 0.92
-         *         }
-         *       ],
-         *       "use": "body"
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "powder/carrierNeed": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "id": "starch_arrowroot",
-         *           "g": 70
-         *         },
-         *         {
-         *           "id": "kaolin",
-         *           "g": 20
-         *         },
-         *         {
-         *           "id": "zinc_oxide",
-         *           "g": 10
-         *         }
-         *       ],
-         *       "liquids": [
-         *         {
-         *           "g": 3,
-         *           "densityGMl": 0.92
-         *         }
-         *       ],
-         *       "carrier": "starch_tapioca_mod",
-         *       "targetU": 0.12
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "powder/oilOrder": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "id": "starch_tapioca_mod",
-         *           "g": 8
-         *         },
-         *         {
-         *           "id": "starch_corn",
-         *           "g": 40
-         *         }
-         *       ],
-         *       "liquids": [
-         *         {
-         *           "g": 7,
-         *           "densityGMl": 0.92
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "powder/calmingOil": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "id": "starch_arrowroot",
-         *           "g": 46
-         *         },
-         *         {
-         *           "id": "kaolin",
-         *           "g": 26
-         *         }
-         *       ],
-         *       "targetDust": 15
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "powder/swapPowder": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "fromId": "starch_arrowroot",
-         *       "toId": "starch_tapioca_mod",
-         *       "g": 40
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "powder/calibrateUptake": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "id": "salt_dendritic",
-         *       "powderG": 50,
-         *       "oilG": 5.4,
-         *       "method": "squeeze"
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "powder/fillPacks": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "id": "starch_arrowroot",
-         *           "g": 70
-         *         },
-         *         {
-         *           "id": "kaolin",
-         *           "g": 20
-         *         },
-         *         {
-         *           "id": "zinc_oxide",
-         *           "g": 10
-         *         }
-         *       ],
-         *       "liquids": [
-         *         {
-         *           "g": 3,
-         *           "densityGMl": 0.92
-         *         }
-         *       ],
-         *       "volumeMl": 120,
-         *       "fill": 0.88,
-         *       "tap": 0.5
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "powder/powderInFat": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "id": "starch_arrowroot",
-         *           "g": 20
-         *         }
-         *       ],
-         *       "fatG": 80,
-         *       "baseYieldPa": 400,
-         *       "baseMeltMPas": 25
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "fizz/fizzBalance": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "id": "baking_soda",
-         *           "g": 540
-         *         },
-         *         {
-         *           "id": "citric_acid",
-         *           "g": 260
-         *         },
-         *         {
-         *           "id": "starch_corn",
-         *           "g": 120
-         *         },
-         *         {
-         *           "id": "oil_liquid",
-         *           "g": 32
-         *         },
-         *         {
-         *           "id": "scent",
-         *           "g": 10
-         *         }
-         *       ],
-         *       "portionG": 120
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "fizz/sodaFor": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "id": "baking_soda",
-         *           "g": 540
-         *         },
-         *         {
-         *           "id": "citric_acid",
-         *           "g": 260
-         *         },
-         *         {
-         *           "id": "starch_corn",
-         *           "g": 120
-         *         },
-         *         {
-         *           "id": "oil_liquid",
-         *           "g": 32
-         *         },
-         *         {
-         *           "id": "scent",
-         *           "g": 10
-         *         }
-         *       ],
-         *       "leftSodaPct": 18
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "fizz/bathPh": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "id": "baking_soda",
-         *           "g": 540
-         *         },
-         *         {
-         *           "id": "citric_acid",
-         *           "g": 260
-         *         },
-         *         {
-         *           "id": "starch_corn",
-         *           "g": 120
-         *         },
-         *         {
-         *           "id": "oil_liquid",
-         *           "g": 32
-         *         },
-         *         {
-         *           "id": "scent",
-         *           "g": 10
-         *         }
-         *       ],
-         *       "portionG": 120,
-         *       "bathL": 120
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "fizz/sodaForPh": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "id": "baking_soda",
-         *           "g": 540
-         *         },
-         *         {
-         *           "id": "citric_acid",
-         *           "g": 260
-         *         },
-         *         {
-         *           "id": "starch_corn",
-         *           "g": 120
-         *         },
-         *         {
-         *           "id": "oil_liquid",
-         *           "g": 32
-         *         },
-         *         {
-         *           "id": "scent",
-         *           "g": 10
-         *         }
-         *       ],
-         *       "wantPh": 6.5,
-         *       "portionG": 120
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "fizz/dampness": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "id": "baking_soda",
-         *           "g": 540
-         *         },
-         *         {
-         *           "id": "citric_acid",
-         *           "g": 260
-         *         },
-         *         {
-         *           "id": "starch_corn",
-         *           "g": 120
-         *         },
-         *         {
-         *           "id": "oil_liquid",
-         *           "g": 32
-         *         },
-         *         {
-         *           "id": "scent",
-         *           "g": 10
-         *         }
-         *       ],
-         *       "rhPct": 45
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "fizz/caking": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "id": "salt_fine",
-         *           "g": 900
-         *         },
-         *         {
-         *           "id": "salt_dendritic",
-         *           "g": 80
-         *         },
-         *         {
-         *           "id": "oil_liquid",
-         *           "g": 10
-         *         },
-         *         {
-         *           "id": "scent",
-         *           "g": 8
-         *         },
-         *         {
-         *           "id": "polysorbate_80",
-         *           "g": 20
-         *         }
-         *       ],
-         *       "rhPct": 70
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "fizz/drying": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "id": "baking_soda",
-         *           "g": 540
-         *         },
-         *         {
-         *           "id": "citric_acid",
-         *           "g": 260
-         *         },
-         *         {
-         *           "id": "starch_corn",
-         *           "g": 120
-         *         },
-         *         {
-         *           "id": "oil_liquid",
-         *           "g": 32
-         *         },
-         *         {
-         *           "id": "scent",
-         *           "g": 10
-         *         }
-         *       ],
-         *       "rhPct": 45
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "fizz/dispersant": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "id": "salt_fine",
-         *           "g": 900
-         *         },
-         *         {
-         *           "id": "salt_dendritic",
-         *           "g": 80
-         *         },
-         *         {
-         *           "id": "oil_liquid",
-         *           "g": 10
-         *         },
-         *         {
-         *           "id": "scent",
-         *           "g": 8
-         *         },
-         *         {
-         *           "id": "polysorbate_80",
-         *           "g": 20
-         *         }
-         *       ],
-         *       "portionG": 200,
-         *       "bathL": 150
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "fizz/mouldPlan": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "id": "baking_soda",
-         *           "g": 540
-         *         },
-         *         {
-         *           "id": "citric_acid",
-         *           "g": 260
-         *         },
-         *         {
-         *           "id": "starch_corn",
-         *           "g": 120
-         *         },
-         *         {
-         *           "id": "oil_liquid",
-         *           "g": 32
-         *         },
-         *         {
-         *           "id": "scent",
-         *           "g": 10
-         *         }
-         *       ],
-         *       "moulds": [
-         *         {
-         *           "diameterMm": 65
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "fizz/batchForMoulds": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "id": "baking_soda",
-         *           "g": 540
-         *         },
-         *         {
-         *           "id": "citric_acid",
-         *           "g": 260
-         *         },
-         *         {
-         *           "id": "starch_corn",
-         *           "g": 120
-         *         },
-         *         {
-         *           "id": "oil_liquid",
-         *           "g": 32
-         *         },
-         *         {
-         *           "id": "scent",
-         *           "g": 10
-         *         }
-         *       ],
-         *       "moulds": [
-         *         {
-         *           "diameterMm": 65,
-         *           "wanted": 12
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "fizz/hardness": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "id": "baking_soda",
-         *           "g": 540
-         *         },
-         *         {
-         *           "id": "citric_acid",
-         *           "g": 260
-         *         },
-         *         {
-         *           "id": "starch_corn",
-         *           "g": 120
-         *         },
-         *         {
-         *           "id": "oil_liquid",
-         *           "g": 32
-         *         },
-         *         {
-         *           "id": "scent",
-         *           "g": 10
-         *         }
-         *       ],
-         *       "press": 0.8
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "fizz/toyCheck": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "lengthMm": 44,
-         *       "widthMm": 44,
-         *       "heightMm": 44,
-         *       "mouldDiameterMm": 90,
-         *       "ball": true
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "fizz/soak": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "id": "salt_fine",
-         *           "g": 900
-         *         },
-         *         {
-         *           "id": "salt_dendritic",
-         *           "g": 80
-         *         },
-         *         {
-         *           "id": "oil_liquid",
-         *           "g": 10
-         *         },
-         *         {
-         *           "id": "scent",
-         *           "g": 8
-         *         },
-         *         {
-         *           "id": "polysorbate_80",
-         *           "g": 20
-         *         }
-         *       ],
-         *       "portionG": 250,
-         *       "bathL": 120
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "fizz/soakDose": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "items": [
-         *         {
-         *           "id": "salt_fine",
-         *           "g": 900
-         *         },
-         *         {
-         *           "id": "salt_dendritic",
-         *           "g": 80
-         *         },
-         *         {
-         *           "id": "oil_liquid",
-         *           "g": 10
-         *         },
-         *         {
-         *           "id": "scent",
-         *           "g": 8
-         *         },
-         *         {
-         *           "id": "polysorbate_80",
-         *           "g": 20
-         *         }
-         *       ],
-         *       "portionG": 250,
-         *       "bathL": 120
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "colour/shade": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "base": "butter_ivory",
-         *       "colourants": [
-         *         {
-         *           "id": "mica_blue",
-         *           "pct": 1
-         *         }
-         *       ],
-         *       "overrunPct": 60
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "colour/film": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "base": "stick_white",
-         *       "colourants": [
-         *         {
-         *           "id": "titanium_dioxide",
-         *           "pct": 4
-         *         }
-         *       ],
-         *       "thicknessUm": 30
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "colour/deltaE00": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "one": "#A9BEE6",
-         *       "two": [
-         *         73,
-         *         25,
-         *         -18
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "colour/doseForDepth": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "base": "butter_white",
-         *       "colourant": "iron_oxide_red",
-         *       "deltaE00": 12,
-         *       "batchG": 200
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "colour/doseForTarget": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "base": "butter_white",
-         *       "colourant": "ultramarine_blue",
-         *       "target": "#A9BEE6",
-         *       "batchG": 250
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "colour/mixForTarget": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "base": "butter_ivory",
-         *       "target": "#C4A284",
-         *       "colourantIds": [
-         *         "iron_oxide_red",
-         *         "iron_oxide_yellow",
-         *         "iron_oxide_black"
-         *       ],
-         *       "batchG": 500
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "colour/settle": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "colourant": "mica_blue",
-         *       "viscosity25MPas": 60,
-         *       "pourC": 78,
-         *       "setC": 46,
-         *       "pct": 1
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "colour/bleed": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "colourant": "chlorophyll_oil",
-         *       "liquidFraction": 0.6,
-         *       "days": 7
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "colour/fade": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "colourant": "chlorophyll_oil",
-         *       "months": 3,
-         *       "light": "clear_window"
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "colour/grind": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "colourant": "iron_oxide_yellow",
-         *       "pigmentG": 3,
-         *       "oilPhaseG": 60
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "colour/whiteCard": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "sample": [
-         *         200,
-         *         180,
-         *         150
-         *       ],
-         *       "white": [
-         *         240,
-         *         238,
-         *         236
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "colour/areaFlags": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "colourantIds": [
-         *         "mica_gold",
-         *         "kaolin_white"
-         *       ],
-         *       "region": "eu",
-         *       "area": "eye"
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "stability/fattyProfile": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "id": "sunflower"
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "stability/blend": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "lipids": [
-         *         {
-         *           "id": "shea",
-         *           "g": 40
-         *         },
-         *         {
-         *           "id": "sweet_almond",
-         *           "g": 40
-         *         },
-         *         {
-         *           "id": "beeswax",
-         *           "g": 20
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "stability/antioxidant": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "lipidG": 100,
-         *       "native": 200,
-         *       "additions": [
-         *         {
-         *           "id": "t50",
-         *           "g": 0.5
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "stability/life": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "lipids": [
-         *         {
-         *           "id": "hemp",
-         *           "g": 60
-         *         },
-         *         {
-         *           "id": "olive_ev",
-         *           "g": 40
-         *         }
-         *       ],
-         *       "antioxidants": [
-         *         {
-         *           "id": "t50",
-         *           "g": 0.4
-         *         }
-         *       ],
-         *       "family": "body_oil"
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "stability/bestBefore": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "made": "2026-03-14",
-         *       "lifeMonths": 11.2,
-         *       "family": "balm",
-         *       "lots": [
-         *         {
-         *           "id": "shea",
-         *           "bestBefore": "2028-01-31"
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "stability/waterActivity": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "waterG": 10,
-         *       "glycerolG": 30
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "stability/preservation": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "batchG": 100,
-         *       "use": "wet_hands",
-         *       "preservatives": [
-         *         {
-         *           "id": "phenoxyethanol_ehg",
-         *           "pct": 1
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "stability/browning": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "botanical": "rose_petal",
-         *       "light": "clear_cupboard",
-         *       "matrix": "soda_fizz"
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "scent/blendAmounts": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "mode": "percent",
-         *       "batchG": 250,
-         *       "scentPct": 1,
-         *       "items": [
-         *         {
-         *           "id": "lavender",
-         *           "amount": 60
-         *         },
-         *         {
-         *           "id": "cedarwood_atlas",
-         *           "amount": 40
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "scent/limits": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "family": "balm",
-         *       "area": "body",
-         *       "items": [
-         *         {
-         *           "id": "lavender",
-         *           "productPct": 0.6
-         *         },
-         *         {
-         *           "id": "frankincense",
-         *           "productPct": 0.3
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "scent/allergens": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "exposure": "leave_on",
-         *       "items": [
-         *         {
-         *           "id": "lavender",
-         *           "productPct": 0.5
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "scent/weighing": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "readabilityG": 0.1,
-         *       "items": [
-         *         {
-         *           "id": "lavender",
-         *           "g": 4
-         *         },
-         *         {
-         *           "id": "rose_otto",
-         *           "g": 1
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "scent/warmPot": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "tempC": 70,
-         *       "minutes": 10,
-         *       "depthCm": 4,
-         *       "items": [
-         *         {
-         *           "id": "lemon",
-         *           "share": 40
-         *         },
-         *         {
-         *           "id": "lavender",
-         *           "share": 60
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "scent/strength": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "family": "body_oil",
-         *       "items": [
-         *         {
-         *           "id": "lavender",
-         *           "productPct": 0.4
-         *         },
-         *         {
-         *           "id": "sandalwood",
-         *           "productPct": 0.2
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "scent/bathDose": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "family": "bath_salts",
-         *       "gramsPerBath": 80,
-         *       "items": [
-         *         {
-         *           "id": "mandarin",
-         *           "productPct": 0.4
-         *         }
-         *       ],
-         *       "solubiliserPct": 0.8
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "safety/rules": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "family": "balm",
-         *       "classes": {
-         *         "oil": 80,
-         *         "beeswax": 15
-         *       },
-         *       "facts": {
-         *         "hotMelt": true,
-         *         "heatMethod": "water_bath"
-         *       }
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "safety/condition": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "condition": "hotMelt & !gogglesOn | pct(oil)>90",
-         *       "facts": {
-         *         "hotMelt": true
-         *       }
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "safety/gate": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "revision": "r7",
-         *       "stops": [
-         *         "HEAT-01"
-         *       ],
-         *       "acks": [
-         *         {
-         *           "rule": "HEAT-01",
-         *           "revision": "r7",
-         *           "by": "maker A"
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "safety/wording": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "text": "A soft balm that heals dry skin."
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "safety/uv": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "market": "eu",
-         *       "area": "body",
-         *       "filters": [
-         *         {
-         *           "id": "zinc_oxide",
-         *           "pct": 20
-         *         }
-         *       ],
-         *       "solvents": {
-         *         "mct": 20
-         *       }
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "safety/label": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "market": "gift",
-         *       "fields": {
-         *         "productName": "Rose balm",
-         *         "ingredientsPlain": "shea butter, almond oil"
-         *       }
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "feel/feel": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "formula": {
-         *         "shea butter": 40,
-         *         "sunflower oil": 40,
-         *         "beeswax": 10
-         *       },
-         *       "powders": [
-         *         {
-         *           "id": "starch_arrowroot",
-         *           "parts": 10
-         *         }
-         *       ]
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "feel/rinseOff": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "formula": {
-         *         "sunflower oil": 80,
-         *         "polysorbate 80": 10,
-         *         "sorbitan oleate": 10
-         *       }
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "feel/site": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        /**
-         * @example {
-         *       "site": "face",
-         *       "formula": {
-         *         "coconut oil": 60,
-         *         "jojoba oil": 40
-         *       }
-         *     }
-         */
-        "application/json": components["schemas"]["JsonElement"];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": unknown;
-        };
-      };
-    };
-  };
-  "science/schools": {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          "application/json": components["schemas"]["School"][];
-        };
-      };
-    };
-  };
+    families: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyView"][];
+                };
+            };
+        };
+    };
+    "composition/weigh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "batchG": 180,
+                 *       "lines": [
+                 *         {
+                 *           "material": "beeswax",
+                 *           "percent": 15
+                 *         },
+                 *         {
+                 *           "material": "sunflower oil",
+                 *           "percent": 85
+                 *         }
+                 *       ],
+                 *       "scale": {
+                 *         "resolutionG": 0.1
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "composition/ingredient-list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "name": "mango",
+                 *           "minPercent": 0,
+                 *           "maxPercent": 80
+                 *         },
+                 *         {
+                 *           "name": "sunflower",
+                 *           "minPercent": 0,
+                 *           "maxPercent": 100
+                 *         },
+                 *         {
+                 *           "name": "vitamin e",
+                 *           "minPercent": 0,
+                 *           "maxPercent": 1
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "composition/top-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "potG": 410,
+                 *       "shares": {
+                 *         "shea butter": 55,
+                 *         "sunflower oil": 45
+                 *       },
+                 *       "add": "cocoa butter",
+                 *       "targetFirmnessKPa": 40,
+                 *       "atC": 22
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "composition/balance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "materials": [
+                 *         {
+                 *           "name": "beeswax",
+                 *           "min": 5,
+                 *           "max": 30
+                 *         },
+                 *         {
+                 *           "name": "sunflower oil",
+                 *           "max": 90
+                 *         },
+                 *         {
+                 *           "name": "shea butter",
+                 *           "max": 30
+                 *         }
+                 *       ],
+                 *       "targets": [
+                 *         {
+                 *           "measure": "firmnessKPa",
+                 *           "atC": 20,
+                 *           "low": 60,
+                 *           "high": 100
+                 *         },
+                 *         {
+                 *           "measure": "slumpC",
+                 *           "low": 50
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "composition/amounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "lines": [
+                 *         {
+                 *           "material": "beeswax",
+                 *           "amount": "2 parts"
+                 *         },
+                 *         {
+                 *           "material": "sunflower oil",
+                 *           "amount": "5 parts"
+                 *         },
+                 *         {
+                 *           "material": "shea butter",
+                 *           "amount": "1 part"
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "composition/missing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "totalG": 500,
+                 *       "lines": [
+                 *         {
+                 *           "material": "beeswax",
+                 *           "g": 60
+                 *         },
+                 *         {
+                 *           "material": "sunflower oil"
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "composition/active": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "wantedActivePercent": 2,
+                 *       "activeFraction": 0.25
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "composition/retinol": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "rawPercent": 0.5,
+                 *       "unitsPerGram": 1000000
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "composition/premix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "targetG": 0.4,
+                 *       "scaleG": 0.1,
+                 *       "partsOfOil": 9
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/melt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "beeswax": 15,
+                 *         "sunflower oil": 60,
+                 *         "coconut oil": 10,
+                 *         "castor oil": 15
+                 *       },
+                 *       "temperatures": [
+                 *         4,
+                 *         20,
+                 *         33
+                 *       ],
+                 *       "overrun": 0
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/cooling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "shea butter": 72,
+                 *         "camellia oil": 28
+                 *       },
+                 *       "batchG": 450,
+                 *       "startC": 72,
+                 *       "vesselG": 350,
+                 *       "vesselMaterial": "glass",
+                 *       "exposedAreaM2": 0.042,
+                 *       "recordSeconds": 600,
+                 *       "stages": [
+                 *         {
+                 *           "seconds": 7200,
+                 *           "surroundingsC": 4,
+                 *           "heatTransferWM2K": 10
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/whipWindow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "shea butter": 72,
+                 *         "camellia oil": 28
+                 *       },
+                 *       "batchG": 450,
+                 *       "startC": 72,
+                 *       "vesselG": 350,
+                 *       "vesselMaterial": "glass",
+                 *       "exposedAreaM2": 0.042,
+                 *       "recordSeconds": 600,
+                 *       "stages": [
+                 *         {
+                 *           "seconds": 7200,
+                 *           "surroundingsC": 4,
+                 *           "heatTransferWM2K": 10
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/grain": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "shea butter": 72,
+                 *         "camellia oil": 28
+                 *       },
+                 *       "batchG": 450,
+                 *       "startC": 72,
+                 *       "vesselG": 350,
+                 *       "vesselMaterial": "glass",
+                 *       "exposedAreaM2": 0.042,
+                 *       "recordSeconds": 600,
+                 *       "stages": [
+                 *         {
+                 *           "seconds": 7200,
+                 *           "surroundingsC": 4,
+                 *           "heatTransferWM2K": 10
+                 *         }
+                 *       ],
+                 *       "heldMinutes": 20
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/times": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "shea butter": 72,
+                 *         "camellia oil": 28
+                 *       },
+                 *       "batchG": 450,
+                 *       "startC": 72,
+                 *       "vesselG": 350,
+                 *       "vesselMaterial": "glass",
+                 *       "exposedAreaM2": 0.042,
+                 *       "recordSeconds": 600,
+                 *       "stages": [
+                 *         {
+                 *           "seconds": 7200,
+                 *           "surroundingsC": 4,
+                 *           "heatTransferWM2K": 10
+                 *         }
+                 *       ],
+                 *       "coolDownC": 45,
+                 *       "roomC": 6
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/heatBalance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "beeswax": 20,
+                 *         "sunflower oil": 80
+                 *       },
+                 *       "meltG": 300,
+                 *       "meltC": 72,
+                 *       "addFormula": {
+                 *         "castor oil": 1
+                 *       },
+                 *       "addG": 60,
+                 *       "addC": 18
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/dewPoint": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "airC": 22,
+                 *       "rhPct": 60,
+                 *       "surfaceC": 4
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/wallAndCore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "startC": 70,
+                 *       "surroundingsC": 5,
+                 *       "heatTransferWM2K": 10,
+                 *       "radiusMm": 60,
+                 *       "seconds": 3600
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/parcel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "beeswax": 8,
+                 *         "shea butter": 30,
+                 *         "sunflower oil": 62
+                 *       },
+                 *       "productG": 50,
+                 *       "exposedAreaM2": 0.01,
+                 *       "insulationM2KW": 0.3,
+                 *       "startC": 20,
+                 *       "hourlyC": [
+                 *         22,
+                 *         30,
+                 *         46,
+                 *         46,
+                 *         40,
+                 *         24
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/fitCooling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "shea butter": 72,
+                 *         "camellia oil": 28
+                 *       },
+                 *       "batchG": 450,
+                 *       "startC": 72,
+                 *       "vesselG": 350,
+                 *       "vesselMaterial": "glass",
+                 *       "exposedAreaM2": 0.042,
+                 *       "recordSeconds": 600,
+                 *       "stages": [
+                 *         {
+                 *           "seconds": 7200,
+                 *           "surroundingsC": 4,
+                 *           "heatTransferWM2K": 10
+                 *         }
+                 *       ],
+                 *       "readings": [
+                 *         {
+                 *           "s": 1200,
+                 *           "temperatureC": 50
+                 *         },
+                 *         {
+                 *           "s": 2400,
+                 *           "temperatureC": 36
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "melt/settlingRace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "shea butter": 72,
+                 *         "camellia oil": 28
+                 *       },
+                 *       "batchG": 450,
+                 *       "startC": 72,
+                 *       "vesselG": 350,
+                 *       "vesselMaterial": "glass",
+                 *       "exposedAreaM2": 0.042,
+                 *       "recordSeconds": 600,
+                 *       "stages": [
+                 *         {
+                 *           "seconds": 7200,
+                 *           "surroundingsC": 4,
+                 *           "heatTransferWM2K": 10
+                 *         }
+                 *       ],
+                 *       "viscosity25MPas": 60,
+                 *       "diameterUm": 12,
+                 *       "grainGMl": 1.5,
+                 *       "pct": 6,
+                 *       "heightMm": 40
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "powder/oilBudget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "starch_arrowroot",
+                 *           "g": 70
+                 *         },
+                 *         {
+                 *           "id": "kaolin",
+                 *           "g": 20
+                 *         },
+                 *         {
+                 *           "id": "zinc_oxide",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "liquids": [
+                 *         {
+                 *           "g": 3,
+                 *           "densityGMl": 0.92
+                 *         }
+                 *       ],
+                 *       "use": "body"
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "powder/carrierNeed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "starch_arrowroot",
+                 *           "g": 70
+                 *         },
+                 *         {
+                 *           "id": "kaolin",
+                 *           "g": 20
+                 *         },
+                 *         {
+                 *           "id": "zinc_oxide",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "liquids": [
+                 *         {
+                 *           "g": 3,
+                 *           "densityGMl": 0.92
+                 *         }
+                 *       ],
+                 *       "carrier": "starch_tapioca_mod",
+                 *       "targetU": 0.12
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "powder/oilOrder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "starch_tapioca_mod",
+                 *           "g": 8
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 40
+                 *         }
+                 *       ],
+                 *       "liquids": [
+                 *         {
+                 *           "g": 7,
+                 *           "densityGMl": 0.92
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "powder/calmingOil": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "starch_arrowroot",
+                 *           "g": 46
+                 *         },
+                 *         {
+                 *           "id": "kaolin",
+                 *           "g": 26
+                 *         }
+                 *       ],
+                 *       "targetDust": 15
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "powder/swapPowder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "fromId": "starch_arrowroot",
+                 *       "toId": "starch_tapioca_mod",
+                 *       "g": 40
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "powder/calibrateUptake": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "id": "salt_dendritic",
+                 *       "powderG": 50,
+                 *       "oilG": 5.4,
+                 *       "method": "squeeze"
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "powder/fillPacks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "starch_arrowroot",
+                 *           "g": 70
+                 *         },
+                 *         {
+                 *           "id": "kaolin",
+                 *           "g": 20
+                 *         },
+                 *         {
+                 *           "id": "zinc_oxide",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "liquids": [
+                 *         {
+                 *           "g": 3,
+                 *           "densityGMl": 0.92
+                 *         }
+                 *       ],
+                 *       "volumeMl": 120,
+                 *       "fill": 0.88,
+                 *       "tap": 0.5
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "powder/powderInFat": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "starch_arrowroot",
+                 *           "g": 20
+                 *         }
+                 *       ],
+                 *       "fatG": 80,
+                 *       "baseYieldPa": 400,
+                 *       "baseMeltMPas": 25
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/fizzBalance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "baking_soda",
+                 *           "g": 540
+                 *         },
+                 *         {
+                 *           "id": "citric_acid",
+                 *           "g": 260
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 120
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 32
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "portionG": 120
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/sodaFor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "baking_soda",
+                 *           "g": 540
+                 *         },
+                 *         {
+                 *           "id": "citric_acid",
+                 *           "g": 260
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 120
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 32
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "leftSodaPct": 18
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/bathPh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "baking_soda",
+                 *           "g": 540
+                 *         },
+                 *         {
+                 *           "id": "citric_acid",
+                 *           "g": 260
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 120
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 32
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "portionG": 120,
+                 *       "bathL": 120
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/sodaForPh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "baking_soda",
+                 *           "g": 540
+                 *         },
+                 *         {
+                 *           "id": "citric_acid",
+                 *           "g": 260
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 120
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 32
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "wantPh": 6.5,
+                 *       "portionG": 120
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/dampness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "baking_soda",
+                 *           "g": 540
+                 *         },
+                 *         {
+                 *           "id": "citric_acid",
+                 *           "g": 260
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 120
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 32
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "rhPct": 45
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/caking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "salt_fine",
+                 *           "g": 900
+                 *         },
+                 *         {
+                 *           "id": "salt_dendritic",
+                 *           "g": 80
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 10
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 8
+                 *         },
+                 *         {
+                 *           "id": "polysorbate_80",
+                 *           "g": 20
+                 *         }
+                 *       ],
+                 *       "rhPct": 70
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/drying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "baking_soda",
+                 *           "g": 540
+                 *         },
+                 *         {
+                 *           "id": "citric_acid",
+                 *           "g": 260
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 120
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 32
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "rhPct": 45
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/dispersant": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "salt_fine",
+                 *           "g": 900
+                 *         },
+                 *         {
+                 *           "id": "salt_dendritic",
+                 *           "g": 80
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 10
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 8
+                 *         },
+                 *         {
+                 *           "id": "polysorbate_80",
+                 *           "g": 20
+                 *         }
+                 *       ],
+                 *       "portionG": 200,
+                 *       "bathL": 150
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/mouldPlan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "baking_soda",
+                 *           "g": 540
+                 *         },
+                 *         {
+                 *           "id": "citric_acid",
+                 *           "g": 260
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 120
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 32
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "moulds": [
+                 *         {
+                 *           "diameterMm": 65
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/batchForMoulds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "baking_soda",
+                 *           "g": 540
+                 *         },
+                 *         {
+                 *           "id": "citric_acid",
+                 *           "g": 260
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 120
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 32
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "moulds": [
+                 *         {
+                 *           "diameterMm": 65,
+                 *           "wanted": 12
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/hardness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "baking_soda",
+                 *           "g": 540
+                 *         },
+                 *         {
+                 *           "id": "citric_acid",
+                 *           "g": 260
+                 *         },
+                 *         {
+                 *           "id": "starch_corn",
+                 *           "g": 120
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 32
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 10
+                 *         }
+                 *       ],
+                 *       "press": 0.8
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/toyCheck": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "lengthMm": 44,
+                 *       "widthMm": 44,
+                 *       "heightMm": 44,
+                 *       "mouldDiameterMm": 90,
+                 *       "ball": true
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/soak": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "salt_fine",
+                 *           "g": 900
+                 *         },
+                 *         {
+                 *           "id": "salt_dendritic",
+                 *           "g": 80
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 10
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 8
+                 *         },
+                 *         {
+                 *           "id": "polysorbate_80",
+                 *           "g": 20
+                 *         }
+                 *       ],
+                 *       "portionG": 250,
+                 *       "bathL": 120
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "fizz/soakDose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "items": [
+                 *         {
+                 *           "id": "salt_fine",
+                 *           "g": 900
+                 *         },
+                 *         {
+                 *           "id": "salt_dendritic",
+                 *           "g": 80
+                 *         },
+                 *         {
+                 *           "id": "oil_liquid",
+                 *           "g": 10
+                 *         },
+                 *         {
+                 *           "id": "scent",
+                 *           "g": 8
+                 *         },
+                 *         {
+                 *           "id": "polysorbate_80",
+                 *           "g": 20
+                 *         }
+                 *       ],
+                 *       "portionG": 250,
+                 *       "bathL": 120
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/shade": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "base": "butter_ivory",
+                 *       "colourants": [
+                 *         {
+                 *           "id": "mica_blue",
+                 *           "pct": 1
+                 *         }
+                 *       ],
+                 *       "overrunPct": 60
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/film": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "base": "stick_white",
+                 *       "colourants": [
+                 *         {
+                 *           "id": "titanium_dioxide",
+                 *           "pct": 4
+                 *         }
+                 *       ],
+                 *       "thicknessUm": 30
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/deltaE00": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "one": "#A9BEE6",
+                 *       "two": [
+                 *         73,
+                 *         25,
+                 *         -18
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/doseForDepth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "base": "butter_white",
+                 *       "colourant": "iron_oxide_red",
+                 *       "deltaE00": 12,
+                 *       "batchG": 200
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/doseForTarget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "base": "butter_white",
+                 *       "colourant": "ultramarine_blue",
+                 *       "target": "#A9BEE6",
+                 *       "batchG": 250
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/mixForTarget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "base": "butter_ivory",
+                 *       "target": "#C4A284",
+                 *       "colourantIds": [
+                 *         "iron_oxide_red",
+                 *         "iron_oxide_yellow",
+                 *         "iron_oxide_black"
+                 *       ],
+                 *       "batchG": 500
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/settle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "colourant": "mica_blue",
+                 *       "viscosity25MPas": 60,
+                 *       "pourC": 78,
+                 *       "setC": 46,
+                 *       "pct": 1
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/bleed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "colourant": "chlorophyll_oil",
+                 *       "liquidFraction": 0.6,
+                 *       "days": 7
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/fade": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "colourant": "chlorophyll_oil",
+                 *       "months": 3,
+                 *       "light": "clear_window"
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/grind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "colourant": "iron_oxide_yellow",
+                 *       "pigmentG": 3,
+                 *       "oilPhaseG": 60
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/whiteCard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "sample": [
+                 *         200,
+                 *         180,
+                 *         150
+                 *       ],
+                 *       "white": [
+                 *         240,
+                 *         238,
+                 *         236
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "colour/areaFlags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "colourantIds": [
+                 *         "mica_gold",
+                 *         "kaolin_white"
+                 *       ],
+                 *       "region": "eu",
+                 *       "area": "eye"
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "stability/fattyProfile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "id": "sunflower"
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "stability/blend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "lipids": [
+                 *         {
+                 *           "id": "shea",
+                 *           "g": 40
+                 *         },
+                 *         {
+                 *           "id": "sweet_almond",
+                 *           "g": 40
+                 *         },
+                 *         {
+                 *           "id": "beeswax",
+                 *           "g": 20
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "stability/antioxidant": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "lipidG": 100,
+                 *       "native": 200,
+                 *       "additions": [
+                 *         {
+                 *           "id": "t50",
+                 *           "g": 0.5
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "stability/life": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "lipids": [
+                 *         {
+                 *           "id": "hemp",
+                 *           "g": 60
+                 *         },
+                 *         {
+                 *           "id": "olive_ev",
+                 *           "g": 40
+                 *         }
+                 *       ],
+                 *       "antioxidants": [
+                 *         {
+                 *           "id": "t50",
+                 *           "g": 0.4
+                 *         }
+                 *       ],
+                 *       "family": "body_oil"
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "stability/bestBefore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "made": "2026-03-14",
+                 *       "lifeMonths": 11.2,
+                 *       "family": "balm",
+                 *       "lots": [
+                 *         {
+                 *           "id": "shea",
+                 *           "bestBefore": "2028-01-31"
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "stability/waterActivity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "waterG": 10,
+                 *       "glycerolG": 30
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "stability/preservation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "batchG": 100,
+                 *       "use": "wet_hands",
+                 *       "preservatives": [
+                 *         {
+                 *           "id": "phenoxyethanol_ehg",
+                 *           "pct": 1
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "stability/browning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "botanical": "rose_petal",
+                 *       "light": "clear_cupboard",
+                 *       "matrix": "soda_fizz"
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "scent/blendAmounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "mode": "percent",
+                 *       "batchG": 250,
+                 *       "scentPct": 1,
+                 *       "items": [
+                 *         {
+                 *           "id": "lavender",
+                 *           "amount": 60
+                 *         },
+                 *         {
+                 *           "id": "cedarwood_atlas",
+                 *           "amount": 40
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "scent/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "family": "balm",
+                 *       "area": "body",
+                 *       "items": [
+                 *         {
+                 *           "id": "lavender",
+                 *           "productPct": 0.6
+                 *         },
+                 *         {
+                 *           "id": "frankincense",
+                 *           "productPct": 0.3
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "scent/allergens": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "exposure": "leave_on",
+                 *       "items": [
+                 *         {
+                 *           "id": "lavender",
+                 *           "productPct": 0.5
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "scent/weighing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "readabilityG": 0.1,
+                 *       "items": [
+                 *         {
+                 *           "id": "lavender",
+                 *           "g": 4
+                 *         },
+                 *         {
+                 *           "id": "rose_otto",
+                 *           "g": 1
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "scent/warmPot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "tempC": 70,
+                 *       "minutes": 10,
+                 *       "depthCm": 4,
+                 *       "items": [
+                 *         {
+                 *           "id": "lemon",
+                 *           "share": 40
+                 *         },
+                 *         {
+                 *           "id": "lavender",
+                 *           "share": 60
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "scent/strength": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "family": "body_oil",
+                 *       "items": [
+                 *         {
+                 *           "id": "lavender",
+                 *           "productPct": 0.4
+                 *         },
+                 *         {
+                 *           "id": "sandalwood",
+                 *           "productPct": 0.2
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "scent/bathDose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "family": "bath_salts",
+                 *       "gramsPerBath": 80,
+                 *       "items": [
+                 *         {
+                 *           "id": "mandarin",
+                 *           "productPct": 0.4
+                 *         }
+                 *       ],
+                 *       "solubiliserPct": 0.8
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "safety/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "family": "balm",
+                 *       "classes": {
+                 *         "oil": 80,
+                 *         "beeswax": 15
+                 *       },
+                 *       "facts": {
+                 *         "hotMelt": true,
+                 *         "heatMethod": "water_bath"
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "safety/condition": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "condition": "hotMelt & !gogglesOn | pct(oil)>90",
+                 *       "facts": {
+                 *         "hotMelt": true
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "safety/gate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "revision": "r7",
+                 *       "stops": [
+                 *         "HEAT-01"
+                 *       ],
+                 *       "acks": [
+                 *         {
+                 *           "rule": "HEAT-01",
+                 *           "revision": "r7",
+                 *           "by": "maker A"
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "safety/wording": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "text": "A soft balm that heals dry skin."
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "safety/uv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "market": "eu",
+                 *       "area": "body",
+                 *       "filters": [
+                 *         {
+                 *           "id": "zinc_oxide",
+                 *           "pct": 20
+                 *         }
+                 *       ],
+                 *       "solvents": {
+                 *         "mct": 20
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "safety/label": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "market": "gift",
+                 *       "fields": {
+                 *         "productName": "Rose balm",
+                 *         "ingredientsPlain": "shea butter, almond oil"
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "feel/feel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "shea butter": 40,
+                 *         "sunflower oil": 40,
+                 *         "beeswax": 10
+                 *       },
+                 *       "powders": [
+                 *         {
+                 *           "id": "starch_arrowroot",
+                 *           "parts": 10
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "feel/rinseOff": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "formula": {
+                 *         "sunflower oil": 80,
+                 *         "polysorbate 80": 10,
+                 *         "sorbitan oleate": 10
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "feel/site": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "site": "face",
+                 *       "formula": {
+                 *         "coconut oil": 60,
+                 *         "jojoba oil": 40
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "science/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["School"][];
+                };
+            };
+        };
+    };
 }

@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Modal } from "antd";
-import { useDeferredValue, useMemo, useState } from "react";
+import { useDeferredValue, useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../api/client";
 import { keys } from "../api/keys";
@@ -12,6 +12,12 @@ export function JumpTo({ open, onClose }: { open: boolean; onClose: () => void }
   const [text, setText] = useState("");
   const [at, setAt] = useState(0);
   const navigate = useNavigate();
+  // Each time it opens it starts empty.
+  useEffect(() => {
+    if (!open) return;
+    setText("");
+    setAt(0);
+  }, [open]);
   const query = { search: useDeferredValue(text.trim()), take: "9" };
   const formulas = useQuery({
     queryKey: keys.formulas(query),
@@ -46,8 +52,6 @@ export function JumpTo({ open, onClose }: { open: boolean; onClose: () => void }
   }, [text, formulas.data, batches.data]);
   const go = (path: string | undefined) => {
     if (!path) return;
-    setText("");
-    setAt(0);
     onClose();
     navigate(path);
   };

@@ -6,7 +6,7 @@ import { Field } from "../kit/Field";
 type Row = [keys: string, what: string];
 
 const anywhere: Row[] = [
-  ["?", "all keys of this place"],
+  ["?", "all keys of this place, always"],
   ["1 … 5", "Today, Bench, Make, Logbook, House"],
   ["J", "jump to anything by name or lot"],
   ["Ctrl Z, Ctrl Shift Z", "undo, redo"],
@@ -26,7 +26,7 @@ const byPlace: Record<string, Row[]> = {
     ["K", "keep a layer, let it go"],
     ["U", "lay a trial under, lift it off"],
     ["X", "swap the two trials"],
-    ["D", "next landmark peg; arrows move it by 0.5 °C, with Shift 5 °C"],
+    ["D", "next landmark peg; arrows move it by a small step, with Shift by a large one"],
     ["N", "new trial"],
     ["F", "findings; Tab goes through the remedies, Enter applies"],
   ],

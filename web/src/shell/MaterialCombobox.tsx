@@ -20,6 +20,8 @@ export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, a
   const [text, setText] = useState("");
   const [open, setOpen] = useState(false);
   const [at, setAt] = useState(0);
+  const [picked, setPicked] = useState(false);
+  const [asks, setAsks] = useState(false);
   const asked = useDeferredValue(text.trim());
   const found = useQuery({
     queryKey: keys.find(asked),
@@ -34,8 +36,12 @@ export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, a
     setText("");
     setOpen(false);
     setAt(0);
+    setPicked(false);
+    setAsks(false);
     onChoose(material);
   };
+  // Where several names are only near what was typed, none of them is taken for it.
+  const doubtful = list[0]?.isSure === false && list.length > 1;
   const showing = open && (list.length > 0 || asked.length > 0);
 
   return (
@@ -54,6 +60,8 @@ export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, a
         onChange={(event) => {
           setText(event.target.value);
           setAt(0);
+          setPicked(false);
+          setAsks(false);
           setOpen(true);
         }}
         onFocus={() => setOpen(true)}
@@ -62,10 +70,13 @@ export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, a
           if (event.key === "ArrowDown" || event.key === "ArrowUp") {
             event.preventDefault();
             setOpen(true);
-            setAt((now) => Math.max(0, Math.min(list.length - 1, now + (event.key === "ArrowDown" ? 1 : -1))));
+            setPicked(true);
+            if (asks) setAsks(false);
+            else setAt((now) => Math.max(0, Math.min(list.length - 1, now + (event.key === "ArrowDown" ? 1 : -1))));
           } else if (event.key === "Enter" && open) {
             event.preventDefault();
-            choose(list[at]);
+            if (doubtful && !picked) setAsks(true);
+            else choose(list[at]);
           } else if (event.key === "Escape") {
             event.stopPropagation();
             setText("");
@@ -96,6 +107,11 @@ export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, a
             </div>
           ))}
       </div>
+      {showing && asks && (
+        <p className="combobox-asks" role="alert">
+          “{asked.slice(0, 40)}” may be {list[0]?.name} or {list[1]?.name}. Arrow down to the one you mean, then Enter.
+        </p>
+      )}
       {showing && list.length === 0 && !found.isFetching && (
         <p className="combobox-list combobox-none" role="status">
           Nothing called “{asked.slice(0, 40)}”. Try another name of it, or its INCI name.

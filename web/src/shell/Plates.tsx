@@ -1,5 +1,6 @@
 import { type ReactNode, useState } from "react";
 import { useMedia } from "./useMedia";
+import { usePageTitle } from "./usePageTitle";
 import "./plates.css";
 
 type Props = {
@@ -10,10 +11,13 @@ type Props = {
   instrument?: ReactNode;
   children: ReactNode;
   name: string;
+  /** What the page shows, where that says more than its place. */
+  page?: string | undefined;
 };
 
 /** A place: left and right plate parted by rims, and the instrument below that never scrolls away. */
-export function Plates({ title, right, fold, instrument, children, name }: Props) {
+export function Plates({ title, right, fold, instrument, children, name, page }: Props) {
+  usePageTitle(page ?? name);
   const folds = useMedia("(min-width: 1001px) and (max-width: 1199px)") && !!fold;
   const [open, setOpen] = useState(false);
   return (

@@ -12,7 +12,7 @@ export const places = [
 ] as const;
 
 /** The shelf edge: the rim opens round the current word, so that word and sheet are one piece. */
-export function Shelf({ onJump }: { onJump: () => void }) {
+export function Shelf({ onJump, onHelp }: { onJump: () => void; onHelp: () => void }) {
   const { house, keep, units } = useHouse();
   const { pathname } = useLocation();
   const nav = useRef<HTMLElement>(null);
@@ -52,6 +52,9 @@ export function Shelf({ onJump }: { onJump: () => void }) {
           <button type="button" onClick={onJump}>
             Jump to… <kbd>J</kbd>
           </button>
+          <button type="button" onClick={onHelp}>
+            Keys <kbd>?</kbd>
+          </button>
           <NavLink to="/house">House</NavLink>
           <button
             type="button"
@@ -72,7 +75,7 @@ export function Shelf({ onJump }: { onJump: () => void }) {
             type="button"
             onClick={() => keep({ preferences: { ...house.house.preferences, theme: night ? "day" : "night" } })}
           >
-            {night ? "Day shift" : "Night shift"}
+            {night ? "Day light" : "Night light"}
           </button>
         </div>
       </nav>

@@ -179,7 +179,7 @@ describe("keys", () => {
 describe("the shelf", () => {
   const open = () =>
     show(
-      <Shelf onJump={() => undefined} />,
+      <Shelf onJump={() => undefined} onHelp={() => undefined} />,
       { "PUT /api/house": (body: { house: object }) => ({ ...house, house: body.house, revision: 4 }) },
       "/bench/7",
     );
@@ -193,8 +193,8 @@ describe("the shelf", () => {
     const { user } = await open();
     await user.click(screen.getByRole("button", { name: "Switch units" }));
     await waitFor(() => expect(screen.getByRole("button", { name: "Switch units" }).textContent).toBe("°F oz"));
-    await user.click(screen.getByRole("button", { name: "Night shift" }));
-    await screen.findByRole("button", { name: "Day shift" });
+    await user.click(screen.getByRole("button", { name: "Night light" }));
+    await screen.findByRole("button", { name: "Day light" });
     expect(document.documentElement.dataset.theme).toBe("night");
     expect(wire.bodies("PUT /api/house")).toHaveLength(2);
   });

@@ -44,6 +44,12 @@ export class Units {
     return `${this.bareTemperature(celsius)}${narrow}${this.degree}`;
   }
 
+  /** A difference of temperatures, to half a degree. */
+  degrees(celsius: number): string {
+    const told = Math.round((this.fahrenheit ? (celsius * 9) / 5 : celsius) * 2) / 2;
+    return `${number(told, Number.isInteger(told) ? 0 : 1)}${narrow}${this.degree}`;
+  }
+
   /** What a typed temperature is in °C; null for anything but a number. */
   readTemperature(text: string): number | null {
     const typed = readNumber(text);

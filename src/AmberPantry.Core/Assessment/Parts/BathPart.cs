@@ -65,7 +65,7 @@ public sealed record BathReading
 /// <param name="Reading">Null where it goes into no bath.</param>
 public sealed record BathPart(BathReading? Reading, IReadOnlyList<ExplainStep> Steps)
 {
-    internal static BathPart Of(Subject subject) => new(subject.Bath, [.. Explain(subject)]);
+    internal static BathPart Of(Subject subject) => new(subject.Bath, [.. Explain(subject).Select(step => step.In(subject.Say))]);
 
     private static IEnumerable<ExplainStep> Explain(Subject subject)
     {

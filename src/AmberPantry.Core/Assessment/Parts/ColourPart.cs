@@ -57,7 +57,7 @@ public sealed record ColourReading(string Hex, string Base, Shade? Shade)
 /// <summary>What it looks like.</summary>
 public sealed record ColourPart(ColourReading Reading, IReadOnlyList<ExplainStep> Steps)
 {
-    internal static ColourPart Of(Subject subject) => new(subject.Colour, [.. Explain(subject.Colour)]);
+    internal static ColourPart Of(Subject subject) => new(subject.Colour, [.. Explain(subject.Colour).Select(step => step.In(subject.Say))]);
 
     private static IEnumerable<ExplainStep> Explain(ColourReading reading)
     {

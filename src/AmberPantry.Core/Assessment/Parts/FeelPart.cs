@@ -10,7 +10,7 @@ public sealed record FeelPart(SkinFeel? Skin, RinseOff? Rinse, IReadOnlyList<Exp
     internal static FeelPart Of(Subject subject)
     {
         var skin = FeelReading.Skin(subject);
-        return new FeelPart(skin, subject.Rinse, [.. Explain(skin, subject.Rinse)]);
+        return new FeelPart(skin, subject.Rinse, [.. Explain(skin, subject.Rinse).Select(step => step.In(subject.Say))]);
     }
 
     private static IEnumerable<ExplainStep> Explain(SkinFeel? skin, RinseOff? rinsed)

@@ -109,7 +109,8 @@ public sealed record WaterlessView(Waterless State, IReadOnlyList<string> Reason
 /// <summary>How long it keeps, and whether water asks for a preservative.</summary>
 public sealed record KeepingPart(Keeping Oils, Preservation Preservation, WaterlessView Lamp, IReadOnlyList<ExplainStep> Steps)
 {
-    internal static KeepingPart Of(Subject subject) => new(subject.Keeping, subject.Preservation, WaterlessView.Of(subject), [.. Explain(subject)]);
+    internal static KeepingPart Of(Subject subject) =>
+        new(subject.Keeping, subject.Preservation, WaterlessView.Of(subject), [.. Explain(subject).Select(step => step.In(subject.Say))]);
 
     private static IEnumerable<ExplainStep> Explain(Subject subject)
     {
@@ -130,7 +131,7 @@ public sealed record KeepingPart(Keeping Oils, Preservation Preservation, Waterl
             "Fatemi and Hammond (1980), with corrections for oils that keep unlike their acids"
         );
         yield return new("times longer with the tocopherols there and added", keeping.Ef, "", "gain fitted to common practice");
-        yield return new("times faster than at 20 °C", keeping.TempFactor, "", "rates double for each 10 °C");
+        yield return new("times faster than at 20 °C", keeping.TempFactor, "", "rates double for each 10 K");
         yield return new($"bound by {Wording.Said(keeping.LimitedBy)}", keeping.Months, "months", "a keeping test decides");
     }
 }

@@ -94,7 +94,7 @@ public sealed record MeltPart
             PourToC = subject.ClearC + PourWindow.MostAboveClearC,
             Landmarks = [.. subject.Workshop.Landmarks.Select(landmark => Read(subject, landmark))],
             Sentence = Tell(subject, states),
-            Steps = [.. Explain(subject)],
+            Steps = [.. Explain(subject).Select(step => step.In(subject.Say))],
         };
     }
 
@@ -237,8 +237,8 @@ public sealed record MeltPart
         yield return new(
             $"either way is the doubt: {subject.Melt.EstimatedPercent:0.#} % of the fat has estimated crystals",
             subject.Melt.DoubtC,
-            "°C",
-            "2 °C for measured spectra, 4 °C above a tenth estimated"
+            "K",
+            "2 K for measured spectra, 4 K above a tenth estimated"
         );
     }
 }

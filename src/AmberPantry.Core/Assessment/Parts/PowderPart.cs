@@ -45,7 +45,8 @@ public sealed record PowderReading(OilBudget? Budget, PowderInFat? InFat)
 /// <summary>What grains and oil do to each other.</summary>
 public sealed record PowderPart(OilBudget? Budget, PowderInFat? InFat, IReadOnlyList<ExplainStep> Steps)
 {
-    internal static PowderPart Of(Subject subject) => new(subject.Powders.Budget, subject.Powders.InFat, [.. Explain(subject.Powders)]);
+    internal static PowderPart Of(Subject subject) =>
+        new(subject.Powders.Budget, subject.Powders.InFat, [.. Explain(subject.Powders).Select(step => step.In(subject.Say))]);
 
     private static IEnumerable<ExplainStep> Explain(PowderReading reading)
     {

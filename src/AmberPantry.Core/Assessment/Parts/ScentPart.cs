@@ -33,7 +33,7 @@ public sealed record ScentReading(ScentLimits? Limits, ScentStrength? Strength, 
 /// <summary>Limits, strength and the names a label needs.</summary>
 public sealed record ScentPart(ScentReading Reading, IReadOnlyList<ExplainStep> Steps)
 {
-    internal static ScentPart Of(Subject subject) => new(subject.Scent, [.. Explain(subject.Scent)]);
+    internal static ScentPart Of(Subject subject) => new(subject.Scent, [.. Explain(subject.Scent).Select(step => step.In(subject.Say))]);
 
     private static IEnumerable<ExplainStep> Explain(ScentReading reading)
     {

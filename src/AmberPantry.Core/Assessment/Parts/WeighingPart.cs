@@ -11,7 +11,12 @@ public sealed record SheetLine(string Line, decimal ExactG, decimal Grams, decim
 public sealed record WeighingPart(IReadOnlyList<SheetLine> Lines, decimal TotalG, decimal? SmallestFineBatchG, IReadOnlyList<ExplainStep> Steps)
 {
     internal static WeighingPart Of(Subject subject) =>
-        new([.. Sheet(subject)], subject.Sheet?.TotalG ?? 0, subject.Sheet?.SmallestFineBatchG, [.. Explain(subject)]);
+        new(
+            [.. Sheet(subject)],
+            subject.Sheet?.TotalG ?? 0,
+            subject.Sheet?.SmallestFineBatchG,
+            [.. Explain(subject).Select(step => step.In(subject.Say))]
+        );
 
     private static IEnumerable<SheetLine> Sheet(Subject subject)
     {

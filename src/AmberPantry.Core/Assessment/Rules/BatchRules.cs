@@ -110,7 +110,7 @@ internal sealed class Complete : IRule
                     $"**{subject.Melt.EstimatedPercent:0.#}{Wording.Narrow}%** of the fat has estimated "
                     + $"crystals: take each temperature as about {subject.Say.Degrees(subject.Melt.DoubtC)} either way.",
                 Numbers = [new("estimated lipid", subject.Melt.EstimatedPercent, "%"), new("doubt", subject.Melt.DoubtC, "°C")],
-                Because = "Measured spectra are good to 2 °C and a factor 1.4, estimates to 4 °C and a factor 2.",
+                Because = "Measured spectra are good to 2 K and a factor 1.4, estimates to 4 K and a factor 2.",
                 Gap = _ => 0,
             };
         }

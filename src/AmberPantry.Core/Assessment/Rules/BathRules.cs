@@ -48,7 +48,7 @@ internal sealed class FizzBalanced : IRule
                     $"Acid is left over: {balance.SodaToAcid:0.00} of soda to 1 of "
                     + $"acid, **{balance.NeutralSodaToAcid:0.00}** is even. It stings and wastes acid.",
                 Numbers = [new("soda to acid", balance.SodaToAcid ?? 0, ""), new("even", balance.NeutralSodaToAcid ?? 0, "")],
-                Because = "Citric acid takes three of bicarbonate: 1.31 g of soda to 1 g anhydrous, 1.20 to 1 of the hydrate.",
+                Because = "Citric acid takes three of bicarbonate: 1.31 of soda to 1 anhydrous by weight, 1.20 to 1 of the hydrate.",
                 Gap = other => (other.BathMix.AcidMol / Math.Max(1e-6, 1.05 * other.BathMix.BaseMol)) - 1,
                 Swaps = [new(material => material.Role == Role.Acid, "sodium bicarbonate")],
             };
@@ -79,7 +79,7 @@ internal sealed class FizzBalanced : IRule
             Id = "soda-left",
             Severity = left > MuchSodaLeftPct ? Severity.Watch : Severity.Note,
             Sentence =
-                $"**{left:0.0} g** of soda in 100 g stays unmatched: a soak of about "
+                $"**{left:0.0}{Wording.Narrow}%** of it is soda that stays unmatched: a soak of about "
                 + $"pH {subject.Bath.Ph?.PhFresh:0.0}, gas {balance.Co2L:0.0} litres from 100 g.",
             Numbers = [new("soda left", left, "%"), new("limit", MuchSodaLeftPct, "%")],
             Because = "Moles of acid against bicarbonate; gas at 25 °C. Some leave soda on purpose: it softens water and skin.",

@@ -36,7 +36,7 @@ internal sealed class HoldsShape : IRule
                     + $"above your {hottest.Name}, less than the {subject.Say.Degrees(SpareC)} to spare.",
             Numbers = [new("slump", subject.SlumpC ?? TemperatureGrid.Ruler.FirstC, "°C"), new(hottest.Name, hottest.TemperatureC, "°C")],
             AtC = hottest.TemperatureC,
-            Because = "Slump is the highest temperature at which the yield value is 2 kPa or more; stock needs 3 °C to spare.",
+            Because = "Slump is the highest temperature at which the yield value is 2 kPa or more; stock needs 3 K to spare.",
             Gap = other => Gap(other, wanted),
             Cure = Cure.Stiffen,
         };
@@ -226,7 +226,7 @@ internal sealed class PourTemperature : IRule
                     + $"layers with a sink hole: it turns cloudy at {subject.Say.Temperature(clear)}.",
                 Numbers = [new("pour", pour, "°C"), new("clear", clear, "°C")],
                 AtC = pour,
-                Because = "Pour 5 to 15 °C above the temperature at which the melt clears.",
+                Because = "Pour 5 to 15 K above the temperature at which the melt clears.",
                 Advice = "Warming the tins helps too: less of it sets on the wall first.",
                 Gap = other => ((other.ClearC ?? 0) + PourWindow.AboveClearC - (other.Formula.PourC ?? double.PositiveInfinity)) / 50,
                 Acts = acts,
@@ -243,7 +243,7 @@ internal sealed class PourTemperature : IRule
                     + $"wets the lid; {subject.Say.BareTemperature(from)} to {subject.Say.Temperature(to)} is enough.",
                 Numbers = [new("pour", pour, "°C"), new("highest useful", to, "°C")],
                 AtC = pour,
-                Because = "Pour 5 to 15 °C above the temperature at which the melt clears.",
+                Because = "Pour 5 to 15 K above the temperature at which the melt clears.",
                 Gap = other => ((other.Formula.PourC ?? 0) - (other.ClearC ?? 95) - PourWindow.MostAboveClearC) / 50,
                 Acts = acts,
             };

@@ -293,7 +293,7 @@ internal sealed class RoomSwing : IRule
                 + $"**{Wording.Pressure(warm)}** at {subject.Say.Temperature(27)}. Some like that in coconut oil, some do not.",
             Numbers = [new("firmness at 18 °C", cool, "kPa"), new("firmness at 27 °C", warm, "kPa")],
             AtC = 27,
-            Because = "More than eight times softer within nine degrees of room temperature.",
+            Because = "More than eight times softer within 9 K of room temperature.",
             Gap = other => other.Curve is null ? 0 : (other.Curve.FirmnessAt(18) / Math.Max(0.01, 8 * other.Curve.FirmnessAt(27))) - 1,
             Cure = Cure.Stiffen,
         };

@@ -39,7 +39,8 @@ public sealed record School(string Id, string Question, string One, string Other
             :
             [
                 .. All.Where(school => school.families.Contains(Any) || school.families.Contains(subject.Formula.Family))
-                    .Where(school => school.materials.Count + school.roles.Count == 0 || subject.Lines.Any(school.SpeaksOf)),
+                    .Where(school => school.materials.Count + school.roles.Count == 0 || subject.Lines.Any(school.SpeaksOf))
+                    .Select(school => school.In(subject.Say)),
             ];
 
     /// <summary>Puts each question beside the finding that rests on it; those that rest on none share one note.</summary>
@@ -78,6 +79,16 @@ public sealed record School(string Id, string Question, string One, string Other
             Schools = alone,
         };
     }
+
+    /// <summary>The same in the units of the house.</summary>
+    private School In(Wording say) =>
+        this with
+        {
+            Question = say.Text(Question),
+            One = say.Text(One),
+            Other = say.Text(Other),
+            Settled = say.Text(Settled),
+        };
 
     private static string Lower(string question) => $"{char.ToLowerInvariant(question[0])}{question[1..].TrimEnd('?')}";
 

@@ -1,6 +1,7 @@
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Assessment.Rules;
 
@@ -45,17 +46,17 @@ internal sealed record Found
     /// <summary>Changes known by kind, such as a bigger batch; tried as they are.</summary>
     public IReadOnlyList<(string Label, FormulaEdit Edit)> Acts { get; init; } = [];
 
-    public Finding Told(IReadOnlyList<Remedy> remedies, IReadOnlyList<School> schools) =>
+    public Finding Told(IReadOnlyList<Remedy> remedies, IReadOnlyList<School> schools, Wording say) =>
         new()
         {
             Id = Id,
             Severity = Severity,
-            Sentence = Sentence,
+            Sentence = say.Text(Sentence),
             Numbers = Numbers,
             AtC = AtC,
-            Because = Because,
-            Advice = Advice,
-            Remedies = remedies,
+            Because = say.Text(Because),
+            Advice = Advice is null ? null : say.Text(Advice),
+            Remedies = [.. remedies.Select(remedy => remedy with { Label = say.Text(remedy.Label), Effect = say.Text(remedy.Effect) })],
             Schools = schools,
         };
 }

@@ -6,6 +6,7 @@ using AmberPantry.Core.Workshops;
 namespace AmberPantry.Core.Making.Routes;
 
 /// <summary>Turns a formula into the steps of a batch, by the route of its family.</summary>
+/// <remarks>They are written in °C and g; a view tells them in the units of the house.</remarks>
 public sealed class MakingPlan(MaterialShelf shelf, Workshop workshop, FamilyRegistry? families = null)
 {
     private readonly FamilyRegistry families = families ?? FamilyRegistry.Usual;
@@ -21,7 +22,15 @@ public sealed class MakingPlan(MaterialShelf shelf, Workshop workshop, FamilyReg
         var family = families.Get(formula.Family, "formula.family");
         return family.Route switch
         {
-            MakingRoute.MeltAndPour => new MeltAndPour(shelf, workshop, families).Steps(formula, family),
+            MakingRoute.MeltAndPour => new MeltAndPour(
+                shelf,
+                workshop with
+                {
+                    Temperature = TemperatureUnit.Celsius,
+                    Weight = WeightUnit.Grams,
+                },
+                families
+            ).Steps(formula, family),
             _ => throw new Refusal(
                 Codes.Range,
                 "formula.family",

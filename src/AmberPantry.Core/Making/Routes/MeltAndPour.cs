@@ -12,13 +12,9 @@ namespace AmberPantry.Core.Making.Routes;
 /// <summary>Melted together, cooled, scented, poured, left to set.</summary>
 public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRegistry families)
 {
-    /// <summary>Cool-down lines go in at this temperature or just above the cloud point, whichever is higher, °C.</summary>
-    public const double AddBelowC = 58;
-
     /// <summary>Within this many degrees of the room a lid no longer sweats.</summary>
     public const double CapWithinC = 2;
 
-    private const double HoldC = 75;
     private const int HoldMinutes = 20;
     private const int SetMinutes = 12 * 60;
     private readonly Wording say = new(workshop);
@@ -27,8 +23,6 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
     {
         var assessment = new Assessor(shelf, workshop, families).Assess(formula, new Question { Parts = [Part.Melt] });
         var clear = assessment.Parts.Melt!.ClearC ?? workshop.WorkroomC;
-        var cautions = MeltCautions.For(formula, family, shelf, workshop, formula.PourC ?? clear + 10);
-        IReadOnlyList<Caution> Of(string stage) => [.. cautions.Where(caution => caution.Stage == stage)];
         var sheet = assessment.Weighing.Lines.ToDictionary(line => line.Line);
         var weighed = formula
             .Lines.Where(line => sheet[line.Id].Grams > 0)
@@ -42,13 +36,17 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
         var dry = weighed.Where(pair => pair.Line.Phase == Phase.Dry).ToArray();
         var late = weighed.Where(pair => pair.Line.Phase is Phase.CoolDown or Phase.Liquid).ToArray();
         var top = weighed.Where(pair => pair.Line.Phase == Phase.Surface).ToArray();
-        var potFrom = Math.Max(melt.Select(pair => MeltsAt(pair.Material)).DefaultIfEmpty(clear).Max(), clear) + 5;
-        var potTo = potFrom + 5;
-        var ceiling = melt.Where(pair => pair.Material.HeatCeilingC is not null).MinBy(pair => pair.Material.HeatCeilingC);
+        var tender = Tenderest(late.Select(pair => pair.Material));
+        var heat = HeatPlan.Of(
+            clear,
+            melt.Select(pair => MeltsAt(pair.Material)).DefaultIfEmpty(clear).Max(),
+            tender is null ? null : new HeatCeiling(Wording.Brief(tender.Name), tender.HeatCeilingC!.Value),
+            formula.PourC
+        );
+        var ceiling = Tenderest(melt.Select(pair => pair.Material));
+        var cautions = MeltCautions.For(formula, family, shelf, workshop, heat.PourC);
+        IReadOnlyList<Caution> Of(string stage) => [.. cautions.Where(caution => caution.Stage == stage)];
         var grain = assessment.Findings.Any(finding => finding.Id == "grain");
-        var addC = Math.Max(AddBelowC, clear + 5);
-        var (pourFrom, pourTo) = PourWindow.Of(clear);
-        var pour = formula.PourC ?? Math.Round((pourFrom + 2) * 2) / 2;
 
         var steps = new List<MakeStep>
         {
@@ -68,7 +66,7 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
         steps.AddRange(melt.Select(pair => Weigh(pair.Line, pair.Material, sheet[pair.Line.Id], "Into the pot.")));
         if (melt.Length > 0)
         {
-            var capped = ceiling.Material is { HeatCeilingC: { } most } && most < potTo;
+            var capped = ceiling is { HeatCeilingC: { } most } && most < heat.PotToC;
             steps.Add(
                 new MakeStep
                 {
@@ -76,18 +74,19 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
                     Kind = StepKind.Melt,
                     Title = "Melt in the water bath",
                     Text =
-                        $"Warm slowly to {say.BareTemperature(potFrom)} to {say.Temperature(potTo)} and stir until the last flake is gone."
+                        $"Warm slowly until it is between {say.BareTemperature(heat.PotFromC)} and {say.Temperature(heat.PotToC)}; "
+                        + "stir until the last flake is gone."
                         + (
                             capped
-                                ? $" Brief heat only: {Wording.Brief(ceiling.Material!.Name)} "
-                                    + $"suffers above {say.Temperature(ceiling.Material.HeatCeilingC!.Value)}."
+                                ? $" Brief heat only: {Wording.Brief(ceiling!.Name)} "
+                                    + $"suffers above {say.Temperature(ceiling.HeatCeilingC!.Value)}."
                                 : ""
                         ),
                     Why = "Five to ten degrees above the highest clear point melts everything; more only ages the oils.",
                     DoneWhen = "It is clear from wall to wall.",
                     Cautions = Of("melt"),
-                    FromC = potFrom,
-                    ToC = potTo,
+                    FromC = heat.PotFromC,
+                    ToC = heat.PotToC,
                 }
             );
         }
@@ -99,12 +98,12 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
                 {
                     Id = "hold",
                     Kind = StepKind.Hold,
-                    Title = $"Hold at {say.Temperature(HoldC)}",
-                    Text = $"Keep it at {say.Temperature(HoldC)} or a little above for {HoldMinutes} min, stirring now and then.",
+                    Title = $"Hold at {say.Temperature(heat.HoldC)}",
+                    Text = $"Keep it at {say.Temperature(heat.HoldC)} or a little above for {HoldMinutes} min, stirring now and then.",
                     Why = "Old crystals in soft butters melt out; left in, they seed grains.",
                     DoneWhen = $"{HoldMinutes} min have passed.",
-                    FromC = HoldC,
-                    ToC = HoldC + 5,
+                    FromC = heat.HoldC,
+                    ToC = heat.HoldC + 5,
                     WaitMinutes = HoldMinutes,
                 }
             );
@@ -118,26 +117,20 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
                 {
                     Id = "cool",
                     Kind = StepKind.Cool,
-                    Title = $"Off the heat, cool to {say.Temperature(addC)}",
+                    Title = $"Off the heat, cool to {say.Temperature(heat.AddC)}",
                     Text =
                         $"Lift the jug out, wipe its foot and stir until it is at "
-                        + $"{say.Temperature(addC)} or just below. It turns cloudy at {say.Temperature(clear)}: do not let it.",
+                        + $"{say.Temperature(heat.AddC)} or just below. It turns cloudy at {say.Temperature(clear)}: do not let it."
+                        + (heat.AddClash is { } clash ? $" {clash}" : ""),
                     Why = "Scent boils off and vitamins are used up in a hotter pot.",
-                    DoneWhen = $"The thermometer says {say.Temperature(addC)} or less, and it is still clear.",
+                    DoneWhen = $"The thermometer says {say.Temperature(heat.AddC)} or less, and it is still clear.",
                     Cautions = Of("add"),
                     FromC = clear,
-                    ToC = addC,
+                    ToC = heat.AddC,
                 }
             );
             steps.AddRange(
-                late.Select(pair =>
-                    Weigh(
-                        pair.Line,
-                        pair.Material,
-                        sheet[pair.Line.Id],
-                        $"Stir in below {say.Temperature(Math.Min(addC, pair.Material.HeatCeilingC ?? addC))}."
-                    )
-                )
+                late.Select(pair => Weigh(pair.Line, pair.Material, sheet[pair.Line.Id], $"Stir in at {say.Temperature(heat.AddC)} or below."))
             );
         }
 
@@ -146,15 +139,16 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
             {
                 Id = "pour",
                 Kind = StepKind.Pour,
-                Title = $"Pour at {say.Temperature(pour)}",
+                Title = $"Pour at {say.Temperature(heat.PourC)}",
                 Text =
-                    $"Between {say.BareTemperature(pourFrom)} and {say.Temperature(pourTo)}, "
-                    + $"into {Containers(formula)} stood close together. Keep a little back to top up dents.",
+                    $"Between {say.BareTemperature(heat.PourFromC)} and {say.Temperature(heat.PourToC)}, "
+                    + $"into {Containers(formula)} stood close together. Keep a little back to top up dents."
+                    + (heat.PourClash is { } cost ? $" {cost}" : ""),
                 Why = "Colder it sets in layers, hotter it shrinks and wets the lid.",
                 DoneWhen = "Every one is filled to its mark.",
                 Cautions = Of("pour"),
-                FromC = pourFrom,
-                ToC = pourTo,
+                FromC = heat.PourFromC,
+                ToC = heat.PourToC,
             }
         );
         steps.AddRange(top.Select(pair => Weigh(pair.Line, pair.Material, sheet[pair.Line.Id], "Lay on top before it clouds.")));
@@ -200,6 +194,9 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
         );
         return steps;
     }
+
+    private static Material? Tenderest(IEnumerable<Material> materials) =>
+        materials.Where(material => material.HeatCeilingC is not null).MinBy(material => material.HeatCeilingC);
 
     /// <summary>Temperature in °C at which the material alone is clear: waxes high, oils at the bottom.</summary>
     private static double MeltsAt(Material material) =>

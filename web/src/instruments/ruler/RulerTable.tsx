@@ -66,8 +66,8 @@ export function RulerTable({ melt, under, name, units, height }: Props) {
         </tbody>
       </table>
       <p className="hint">
-        Each temperature is good to about {melt.doubtC} °C. Comparative, not a laboratory test; natural lots vary by
-        several degrees.
+        Each temperature is good to about {units.degrees(melt.doubtC)}. Comparative, not a laboratory test; natural lots
+        vary by several degrees.
       </p>
     </section>
   );

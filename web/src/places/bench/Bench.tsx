@@ -63,7 +63,7 @@ export function Bench({ bench, trial, settled }: Props) {
   const open = assessment.findings.filter((finding) => !finding.rests);
   const next = Math.max(...trial.trials.map((one) => one.number)) + 1;
   const { wondered } = view;
-  const title = { trial, assessment, underName: under?.name ?? null, waiting: bench.waiting, onOpen: setPanel };
+  const title = { trial, assessment, underName: under?.name ?? null, waiting: bench.waiting, acts, onOpen: setPanel };
   const bar = { trial, under: under ? laid : null, next, acts, onPanel: setPanel, onLiftOff: lay };
   const foot = { formula: trial.content, answer: view.answer?.assessment.parts.melt, acts, onFound: layUnder };
   const instrument = {
@@ -79,6 +79,7 @@ export function Bench({ bench, trial, settled }: Props) {
     <>
       <Plates
         name="Bench"
+        page={`${trial.formulaName}, trial ${trial.number}`}
         fold={open.length === 0 ? "No findings" : countFindings(open)}
         title={<BenchTitle {...title} />}
         right={

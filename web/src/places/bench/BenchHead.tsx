@@ -2,7 +2,7 @@ import { Button } from "antd";
 import { memo, useSyncExternalStore } from "react";
 import { useNavigate } from "react-router";
 import { type Assessment, isConnected, onConnection, type Trial } from "../../api/client";
-import { time } from "../../words/format";
+import { plural, time } from "../../words/format";
 import { Facts } from "./Facts";
 import type { Panel } from "./panels/Frame";
 import type { BenchActs } from "./useBench";
@@ -13,11 +13,19 @@ type TitleProps = {
   underName: string | null;
   /** Changes that the server has not answered yet. */
   waiting: number;
+  acts: BenchActs;
   onOpen: (panel: Panel) => void;
 };
 
 /** The title line of the bench: name, facts in one sentence, and whether all is kept. */
-export const BenchTitle = memo(function BenchTitle({ trial, assessment, underName, waiting, onOpen }: TitleProps) {
+export const BenchTitle = memo(function BenchTitle({
+  trial,
+  assessment,
+  underName,
+  waiting,
+  acts,
+  onOpen,
+}: TitleProps) {
   const connected = useSyncExternalStore(onConnection, isConnected);
   const away = waiting > 0 && !connected;
   return (
@@ -28,15 +36,31 @@ export const BenchTitle = memo(function BenchTitle({ trial, assessment, underNam
         </button>
       </h1>
       <Facts trial={trial} assessment={assessment} underName={underName} onOpen={onOpen} />
-      <span className={`kept-line ${away ? "stop" : ""}`} role="status">
+      <span className={`saved-line ${away ? "stop" : ""}`} role={away ? "status" : undefined}>
         {away
-          ? `Not kept yet: ${waiting} ${waiting === 1 ? "change" : "changes"}`
+          ? `Not saved yet: ${waiting} ${plural("change", waiting)}`
           : waiting
-            ? "Keeping…"
+            ? "Saving…"
             : trial.madeAt
               ? ""
-              : `Kept ${time(trial.changedAt)}`}
+              : `Saved ${time(trial.changedAt)}`}
       </span>
+      {!trial.madeAt && (
+        <span className="steps-back">
+          {(["undo", "redo"] as const).map((way) => (
+            <button
+              key={way}
+              type="button"
+              className="link"
+              aria-disabled={!trial[way]}
+              title={trial[way] ?? undefined}
+              onClick={() => void acts.step(way)}
+            >
+              {way === "undo" ? "Undo" : "Redo"}
+            </button>
+          ))}
+        </span>
+      )}
     </>
   );
 });

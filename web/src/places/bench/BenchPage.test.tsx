@@ -148,7 +148,7 @@ describe("the bench's page", () => {
     share("L1").focus();
     wire.gone = true;
     await user.keyboard("{ArrowRight}");
-    expect(await screen.findByText("Not kept yet: 1 change", undefined, { timeout: 3000 })).toBeTruthy();
+    expect(await screen.findByText("Not saved yet: 1 change", undefined, { timeout: 3000 })).toBeTruthy();
     expect(JSON.parse(localStorage.getItem("amber.outbox") ?? "[]")).toHaveLength(1);
     wire.gone = false;
     await outbox.flush();

@@ -14,7 +14,7 @@ export function BenchStatus({
   acts: BenchActs;
 }) {
   return (
-    <p className={said.stop ? "status-line stop" : "status-line"} id="status">
+    <p className={said.stop ? "status-line stop" : "status-line"} id="status" role="status">
       {words ?? said.text}{" "}
       {!words && said.undo && trial.undo && (
         <button type="button" className="link" onClick={() => void acts.step("undo")}>

@@ -2,7 +2,8 @@ import { Button } from "antd";
 import { useEffect, useRef, useState } from "react";
 import type { Assessment, Finding, Remedy, Trial } from "../../api/client";
 import { Jar } from "../../instruments/glyphs";
-import { Sentence } from "../../words/Sentence";
+import { plural } from "../../words/format";
+import { plain, Sentence } from "../../words/Sentence";
 import { Field } from "../../kit/Field";
 
 type Props = {
@@ -17,12 +18,15 @@ type Props = {
 
 const words = { stop: "Stop", fix: "Fix", watch: "Watch", note: "Note" } as const;
 
-/** How many of each: "1 fix · 2 watch". */
+/** How many of each: "1 fix · 2 watch · 8 notes". */
 export function countFindings(findings: Finding[]): string {
   return (["stop", "fix", "watch", "note"] as const)
     .map((severity) => [findings.filter((finding) => finding.severity === severity).length, severity] as const)
     .filter(([count]) => count > 0)
-    .map(([count, severity]) => `${count} ${severity}`)
+    .map(
+      ([count, severity]) =>
+        `${count} ${severity === "note" || severity === "stop" ? plural(severity, count) : severity}`,
+    )
     .join(" · ");
 }
 
@@ -93,6 +97,7 @@ function FindingItem({
             className="why-button"
             aria-expanded={why}
             aria-controls={`why-${finding.id}`}
+            aria-label={`Why? ${plain(finding.sentence)}`}
             onClick={() => setWhy(!why)}
           >
             Why?

@@ -3,7 +3,7 @@ import { memo } from "react";
 import { api, type Assessment, type Trial } from "../../api/client";
 import { keys } from "../../api/keys";
 import { useHouse } from "../../shell/HouseContext";
-import { narrow, percent, phaseWords } from "../../words/format";
+import { percent, phaseWords } from "../../words/format";
 
 /** The bench sheet: one page of weights to tick, steps and an empty cooling grid. Seen only in print. */
 export const PrintSheet = memo(function PrintSheet({ trial, assessment }: { trial: Trial; assessment: Assessment }) {
@@ -14,8 +14,6 @@ export const PrintSheet = memo(function PrintSheet({ trial, assessment }: { tria
     enabled: trial.content.lines.length > 0,
     retry: false,
   });
-  const both = (celsius: number) =>
-    `${Math.round(celsius * 2) / 2}${narrow}°C (${Math.round((celsius * 9) / 5 + 32)}${narrow}°F)`;
   const weights = new Map(assessment.weighing.lines.map((line) => [line.line, line]));
   return (
     <section className="print-sheet" aria-hidden="true">
@@ -24,7 +22,7 @@ export const PrintSheet = memo(function PrintSheet({ trial, assessment }: { tria
         Trial {trial.number}, {trial.intent}. {units.roundWeight(trial.content.batch.grams)}
         {trial.content.batch.units != null &&
           ` = ${trial.content.batch.units} of ${units.roundWeight(trial.content.batch.fillG ?? 0)}`}
-        . Scale {house.house.workshop.scale.resolutionG} g.
+        . Scale {units.plainWeight(house.house.workshop.scale.resolutionG)} {units.mass}.
       </p>
       <table className="print-lines">
         <thead>
@@ -64,7 +62,10 @@ export const PrintSheet = memo(function PrintSheet({ trial, assessment }: { tria
           .map((step) => (
             <li key={step.title}>
               <b>{step.title}</b>
-              {step.fromC != null && step.toC != null && ` ${both(step.fromC)} to ${both(step.toC)}.`} {step.text}
+              {step.fromC != null &&
+                step.toC != null &&
+                ` ${units.bareTemperature(step.fromC)} to ${units.temperature(step.toC)}.`}{" "}
+              {step.text}
             </li>
           ))}
       </ol>
@@ -78,7 +79,7 @@ export const PrintSheet = memo(function PrintSheet({ trial, assessment }: { tria
             ))}
           </tr>
           <tr>
-            <th>°C</th>
+            <th>{units.degree}</th>
             {Array.from({ length: 8 }, (_, i) => (
               <td key={i} />
             ))}

@@ -283,7 +283,8 @@ export function useBench(trialId: number, partsOf: (trial: Trial) => Part[], onF
 /** What can be done to a trial; stays the same while something is only being shown. */
 export type BenchActs = ReturnType<typeof useBench>["acts"];
 
-const sentence = (did: string | null | undefined) => (did ? `${did.charAt(0).toUpperCase()}${did.slice(1)}.` : "Kept.");
+const sentence = (did: string | null | undefined) =>
+  did ? `${did.charAt(0).toUpperCase()}${did.slice(1)}.` : "Saved.";
 
 const nothingTo = (way: "undo" | "redo", trial: Trial) =>
   trial.madeAt

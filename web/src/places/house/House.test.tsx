@@ -101,7 +101,7 @@ describe("the house", () => {
     const field = screen.getByLabelText(/^Currency/);
     await retype(user, field, "€");
     await user.tab();
-    expect((await screen.findByRole("alert")).textContent).toContain("Not kept: no connection.");
+    expect((await screen.findByRole("alert")).textContent).toContain("Not saved: no connection.");
   });
 
   it("reads the workroom as a reading, not as a setting", async () => {
@@ -132,18 +132,18 @@ describe("the house", () => {
 
   describe("landmarks", () => {
     const keep = async (user: Awaited<ReturnType<typeof show>>["user"]) =>
-      user.click(screen.getByRole("button", { name: "Keep the landmarks" }));
+      user.click(screen.getByRole("button", { name: "Save the landmarks" }));
 
     it("keeps a changed, an added and a removed one together", async () => {
       const { user } = await show(<HousePage />, routes);
       await retype(user, screen.getByLabelText("Temperature of summer van"), "49");
-      await user.click(screen.getAllByRole("button", { name: "Remove" })[0] as HTMLElement);
+      await user.click(screen.getAllByRole("button", { name: /^Remove / })[0] as HTMLElement);
       await user.click(screen.getByRole("button", { name: "Add one" }));
       await user.type(screen.getByLabelText("Name of landmark 2"), "porch");
       await user.type(screen.getByLabelText("Temperature of porch"), "-3,5");
       await user.type(screen.getByLabelText("Hours at porch"), "8");
       await keep(user);
-      expect(await screen.findByText("Landmarks kept.")).toBeTruthy();
+      expect(await screen.findByText("Landmarks saved.")).toBeTruthy();
       expect(saved()[0]?.house.workshop.landmarks).toMatchObject([
         { id: "van", temperatureC: 49, hours: 3 },
         { name: "porch", temperatureC: -3.5, kind: "storage", hours: 8 },

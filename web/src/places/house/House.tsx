@@ -24,7 +24,7 @@ export function HousePage() {
     } catch (refused) {
       return refused instanceof Refused
         ? refused
-        : new Refused(0, "", "Not kept: no connection.", "Try again when the workshop answers.", "");
+        : new Refused(0, "", "Not saved: no connection.", "Try again when the workshop answers.", "");
     }
   };
   const room = async (workroomC: number) => {
@@ -32,7 +32,7 @@ export function HousePage() {
       await api.readRoom(workroomC, now.workshop.humidityPercent ?? null);
       await touch(queries, "room");
       await touch(queries, "formula");
-      setSaid("Kept.");
+      setSaid("Saved.");
       return null;
     } catch (refused) {
       if (refused instanceof Refused) return refused;
@@ -111,14 +111,14 @@ export function HousePage() {
             measure="mass"
             optional
             value={now.workshop.scale.repeatabilityG ?? null}
-            onSave={(repeatabilityG) => save(workshop({ scale: { ...now.workshop.scale, repeatabilityG } }), "Kept.")}
+            onSave={(repeatabilityG) => save(workshop({ scale: { ...now.workshop.scale, repeatabilityG } }), "Saved.")}
           />
           <NumberLine
             label="Scale carries"
             measure="mass"
             optional
             value={now.workshop.scale.capacityG ?? null}
-            onSave={(capacityG) => save(workshop({ scale: { ...now.workshop.scale, capacityG } }), "Kept.")}
+            onSave={(capacityG) => save(workshop({ scale: { ...now.workshop.scale, capacityG } }), "Saved.")}
           />
           <NumberLine
             label="Workroom"
@@ -129,7 +129,7 @@ export function HousePage() {
           <TextLine
             label="Currency"
             value={now.workshop.currency}
-            onSave={(currency) => save(workshop({ currency }), "Kept.")}
+            onSave={(currency) => save(workshop({ currency }), "Saved.")}
           />
         </section>
 
@@ -148,19 +148,19 @@ export function HousePage() {
             label="A blend keeps as long as"
             value={now.workshop.schools.keeping}
             options={{ diluted: "its mix", weakest: "its weakest oil" }}
-            onSave={(keeping) => save(workshop({ schools: { ...now.workshop.schools, keeping } }), "Kept.")}
+            onSave={(keeping) => save(workshop({ schools: { ...now.workshop.schools, keeping } }), "Saved.")}
           />
           <Choice
             label="Water asks for a preservative"
             value={now.workshop.schools.water}
             options={{ always: "always", aw: "by its activity" }}
-            onSave={(water) => save(workshop({ schools: { ...now.workshop.schools, water } }), "Kept.")}
+            onSave={(water) => save(workshop({ schools: { ...now.workshop.schools, water } }), "Saved.")}
           />
           <Choice
             label="Scent limits of"
             value={now.workshop.schools.market}
             options={{ general: "good practice", eu_uk: "EU and UK" }}
-            onSave={(market) => save(workshop({ schools: { ...now.workshop.schools, market } }), "Kept.")}
+            onSave={(market) => save(workshop({ schools: { ...now.workshop.schools, market } }), "Saved.")}
           />
           <p className="hint">Other questions are told with both sides under “Why?” of the finding they touch.</p>
         </section>

@@ -43,7 +43,7 @@ export function Landmarks({
         return setError({ row: i, text: `${name}, hours: ${complaint(lasts, 3, units)} Or leave it empty.` });
       read.push({ id: row.id, name: row.name, temperatureC: heat.exact, kind: row.kind, hours: lasts.exact });
     }
-    const refused = await onSave(read, "Landmarks kept.");
+    const refused = await onSave(read, "Landmarks saved.");
     setError(refused ? { row: Number(/\[(\d+)\]/.exec(refused.field)?.[1] ?? -1), text: refused.line } : null);
   };
   return (
@@ -108,7 +108,12 @@ export function Landmarks({
             {
               title: <span className="visually-hidden">Remove</span>,
               render: (_, __, i) => (
-                <button type="button" className="link" onClick={() => setRows(rows.filter((_row, j) => j !== i))}>
+                <button
+                  type="button"
+                  className="link"
+                  aria-label={`Remove ${rows[i]?.name || `landmark ${i + 1}`}`}
+                  onClick={() => setRows(rows.filter((_row, j) => j !== i))}
+                >
                   Remove
                 </button>
               ),
@@ -123,7 +128,7 @@ export function Landmarks({
       )}
       <div className="button-row">
         <Button htmlType="submit" type="primary">
-          Keep the landmarks
+          Save the landmarks
         </Button>
         <Button
           disabled={rows.length >= 9}

@@ -176,7 +176,7 @@ function Notes({ batch, act }: { batch: Batch["batch"]; act: Act }) {
         </p>
       )}
       <Button size="small" htmlType="submit" disabled={notes === batch.notes}>
-        Keep the notes
+        Save the notes
       </Button>
     </form>
   );

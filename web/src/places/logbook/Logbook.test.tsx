@@ -157,7 +157,7 @@ describe("a record", () => {
     ];
     const { user } = await open({ "POST /api/batches/1/commands": () => answers.shift() });
     const notes = await screen.findByLabelText<HTMLTextAreaElement>("Notes");
-    const keep = screen.getByRole<HTMLButtonElement>("button", { name: "Keep the notes" });
+    const keep = screen.getByRole<HTMLButtonElement>("button", { name: "Save the notes" });
     expect(keep.disabled).toBe(true);
     await user.type(notes, ", twice");
     await user.click(keep);

@@ -26,9 +26,11 @@ export function Logbook() {
   const batches = usePages(keys.logbook(query), (after) => api.logbook({ ...query, ...(after ? { after } : {}) }));
   const list = batches.items ?? [];
   const current = chosen ?? list[0]?.id ?? null;
+  const open = list.find((one) => one.id === current);
   return (
     <Plates
       name="Logbook"
+      page={open && `${open.formulaName}, lot ${open.lot}`}
       title={
         <>
           <h1 className="title">Logbook</h1>

@@ -115,7 +115,16 @@ describe("making a batch", () => {
     await user.click(next());
     expect(await screen.findByText("Weigh 1 of 1")).toBeTruthy();
     await waitFor(() =>
-      expect(commands()).toEqual([{ kind: "record_step", step: "s1", weighedG: null, temperatureC: null, note: null }]),
+      expect(commands()).toEqual([
+        {
+          kind: "record_step",
+          step: "s1",
+          weighedG: null,
+          temperatureC: null,
+          note: null,
+          seen: { weighedG: null, temperatureC: null },
+        },
+      ]),
     );
   });
 
@@ -223,7 +232,96 @@ describe("making a batch", () => {
     await user.type(await screen.findByLabelText(/^Weight of Beeswax/), "84");
     await user.keyboard("{Enter}");
     expect(await screen.findByText("The batch is finished. Look in the logbook.")).toBeTruthy();
-    expect(weight()).toBeTruthy();
+    expect(weight().value).toBe("84");
+    await user.type(weight(), "1");
+    expect(screen.queryByText("The batch is finished. Look in the logbook.")).toBeNull();
+  });
+
+  it("asks anew about every number: what was asked of the last one does not stand", async () => {
+    const choices = { overG: 6, rescaledTotalG: 642.9, topUps: [], keepSays: "15 % beeswax", doubt: null };
+    const { user } = await open({ ...served(1), "POST /api/batches/9/over-pour": choices });
+    await user.type(await screen.findByLabelText(/^Weight of Beeswax/), "90");
+    await user.keyboard("{Enter}");
+    expect(await screen.findByRole("button", { name: /^Scale the rest up/ })).toBeTruthy();
+    await user.keyboard("9");
+    expect(screen.queryByRole("button", { name: /^Scale the rest up/ })).toBeNull();
+    await user.keyboard("{Enter}");
+    expect(await screen.findByRole("button", { name: /^Keep it/ })).toBeTruthy();
+    expect(commands()).toEqual([]);
+    await retype(user, weight(), "80");
+    await user.keyboard("{Enter}");
+    expect(screen.getByRole("alert").textContent).toContain("4.0");
+    await retype(user, weight(), "8");
+    await user.keyboard("{Enter}");
+    expect(screen.getByRole("alert").textContent).toContain("Keep 8.0");
+    expect(commands()).toEqual([]);
+  });
+
+  it("does not offer to scale up to what is out of all measure", async () => {
+    const choices = {
+      overG: 8316,
+      rescaledTotalG: null,
+      topUps: [],
+      keepSays: "98 % beeswax",
+      doubt: "Read the scale again.",
+    };
+    const { user } = await open({ ...served(1), "POST /api/batches/9/over-pour": choices });
+    await user.type(await screen.findByLabelText(/^Weight of Beeswax/), "8400");
+    await user.keyboard("{Enter}");
+    expect(await screen.findByText(/Read the scale again/)).toBeTruthy();
+    expect(screen.queryByRole("button", { name: /^Scale the rest up/ })).toBeNull();
+  });
+
+  it.each([
+    ["80", "or less"],
+    ["61", "or more"],
+  ])("asks before it goes on at %s degrees, outside what is wanted", async (typed, says) => {
+    const { user } = await open(served(2));
+    await user.type(await screen.findByLabelText(/^Temperature in/), typed);
+    await user.keyboard("{Enter}");
+    expect(screen.getByRole("alert").textContent).toContain(says);
+    expect(commands()).toEqual([]);
+    await user.keyboard("{Enter}");
+    await waitFor(() =>
+      expect(commands()).toMatchObject([{ temperatureC: Number(typed), note: "outside what was wanted" }]),
+    );
+  });
+
+  it("tells what another window has put down, and sends what it has seen of it", async () => {
+    let first = true;
+    const { user } = await open(
+      served(1, (command) => {
+        if (command.kind !== "record_step" || !first) return null;
+        first = false;
+        return new Refusal("In another window 83 g was put down.", "command.weighedG", "Next again keeps yours.", 409);
+      }),
+    );
+    await user.type(await screen.findByLabelText(/^Weight of Beeswax/), "84");
+    await user.keyboard("{Enter}");
+    expect(await screen.findByText(/In another window 83 g/)).toBeTruthy();
+    await user.keyboard("{Enter}");
+    await waitFor(() => expect(commands()).toHaveLength(2));
+    expect(commands()[0]).toMatchObject({ seen: { weighedG: null } });
+  });
+
+  it("goes back once for a Backspace that is held", async () => {
+    const { user } = await open(served(2));
+    await screen.findByText("Do Melt.");
+    await user.keyboard("{Backspace>6/}");
+    expect(await screen.findByLabelText(/^Weight of Beeswax/)).toBeTruthy();
+    await new Promise((done) => setTimeout(done, 30));
+    expect(commands().filter((one) => one.kind === "go_to_step")).toHaveLength(1);
+  });
+
+  it("shows the record's address instead of the steps of a finished batch", async () => {
+    const routes = served(1);
+    const finished = routes["GET /api/batches/9"]();
+    await open({
+      "GET /api/batches/9": { ...finished, batch: { ...finished.batch, finishedAt: "2026-06-11T10:00:00Z" } },
+    });
+    expect(await screen.findByText("Lot SH-26-009 is finished")).toBeTruthy();
+    expect(screen.getByRole("link", { name: "Open its record" }).getAttribute("href")).toBe("/logbook/9");
+    expect(screen.queryByLabelText(/^Weight of/)).toBeNull();
   });
 
   it("asks for a count at the end, and goes to the logbook when it is there", async () => {
@@ -255,12 +353,13 @@ describe("making a batch", () => {
 
   it("can be given up while nothing is weighed", async () => {
     const { user } = await open({ ...served(), "DELETE /api/batches/9": {} });
-    await user.click(await screen.findByRole("button", { name: "Not today" }));
+    await user.click(await screen.findByRole("button", { name: "Throw this batch away" }));
     await waitFor(() => expect(where()).toBe("/bench/7"));
   });
 
   it("says why there is no such batch", async () => {
     await open({ "GET /api/batches/9": new Refusal("There is no such batch.", "", "Look in the logbook.", 404) });
     expect(await screen.findByText("There is no such batch. Look in the logbook.")).toBeTruthy();
+    expect(screen.getByRole("link", { name: "Batches in the making" }).getAttribute("href")).toBe("/make");
   });
 });

@@ -1,14 +1,16 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { useNavigate, useParams } from "react-router";
-import { api, inWords, type MakeStep, type PourOverChoices } from "../../api/client";
-import { touch } from "../../api/keys";
+import { api, inWords, isConnected, onConnection, type MakeStep, type PourOverChoices } from "../../api/client";
+import { keys, touch } from "../../api/keys";
 import { useHouse } from "../../shell/HouseContext";
-import { useKeys } from "../../shell/useKeys";
+import { usePageTitle } from "../../shell/usePageTitle";
 import { Area, Field } from "../../kit/Field";
 import { complaint, isBlank, type Quantity, quantity, shownIn, typed } from "../../kit/quantity";
-import { plural, readNumber } from "../../words/format";
+import { day, plural, readNumber } from "../../words/format";
 import { reach } from "./gauge";
+import { MakeKeys } from "./MakeKeys";
+import { MakeNot } from "./MakeNot";
 import { StepBody } from "./StepBody";
 import { placeOf, recordedAt, useBatch } from "./useBatch";
 import { WeighBody } from "./WeighBody";
@@ -25,6 +27,7 @@ export function MakeBatch() {
   const navigate = useNavigate();
   const { units } = useHouse();
   const { view, failure, waiting, act } = useBatch(id);
+  const connected = useSyncExternalStore(onConnection, isConnected);
   const [at, setAt] = useState<number | null>(null);
   const [number, setNumber] = useState(() => quantity("mass", null, units));
   // What was typed at each step: it is still there when the step comes back.
@@ -38,6 +41,7 @@ export function MakeBatch() {
   const sleepsUntil = useRef(0);
 
   const batch = view?.batch;
+  usePageTitle(view ? `Making ${view.from.formulaName}, lot ${view.batch.lot}` : undefined);
   const index = at ?? (view ? placeOf(view, waiting) : 0);
   const step = batch?.steps[index];
   const refused = refusal.step === step?.id ? refusal.text : "";
@@ -74,14 +78,19 @@ export function MakeBatch() {
   }, [wiping]);
 
   if (!view || !batch || !step) {
-    return (
-      <main id="main" className="make">
-        <section className="make-step">
-          <p>{failure ? inWords(failure) : ""}</p>
-        </section>
-      </main>
+    return failure ? (
+      <MakeNot title="There is no such batch">{inWords(failure)}</MakeNot>
+    ) : (
+      <main id="main" className="make" />
     );
   }
+  if (batch.finishedAt)
+    return (
+      <MakeNot title={`Lot ${batch.lot} is finished`} to={`/logbook/${id}`} toWords="Open its record">
+        {view.from.formulaName}, trial {view.from.trialNumber}, {day(batch.finishedAt)}. What was weighed stays as it
+        is; what you see of it goes into the logbook.
+      </MakeNot>
+    );
   const last = index === batch.steps.length - 1;
   const weighing = step.kind === "weigh";
   const value = number.exact;
@@ -89,13 +98,25 @@ export function MakeBatch() {
   const tolerance = step.toleranceG ?? 0;
   const state = weighing ? reach(value ?? 0, target, tolerance) : null;
   const nextStep = batch.steps[index + 1];
+  const outside =
+    weighing || value === null || step.toC == null
+      ? ""
+      : value > step.toC
+        ? `Wanted is ${units.temperature(step.toC)} or less.`
+        : step.fromC != null && value < step.fromC
+          ? `Wanted is ${units.temperature(step.fromC)} or more.`
+          : "";
 
   const record = (weighedG: number | null, note: string | null) => {
+    const before = recordedAt(view, waiting, step.id);
+    const seen = { weighedG: before?.weighedG ?? null, temperatureC: before?.temperatureC ?? null };
     setAt(Math.min(index + 1, batch.steps.length - 1));
-    act({ kind: "record_step", step: step.id, weighedG, temperatureC: weighing ? null : value, note }).catch(
+    act({ kind: "record_step", step: step.id, weighedG, temperatureC: weighing ? null : value, note, seen }).catch(
       (error: unknown) => {
         setAt(index);
         setRefused(inWords(error));
+        // Another window may be further on: what it has put down is what is seen from now on.
+        void queries.invalidateQueries({ queryKey: keys.batch(id) });
       },
     );
   };
@@ -125,7 +146,14 @@ export function MakeBatch() {
       setRefused(complaint({ ...number, exact: null }, weighing ? target : 70, units));
       return;
     }
-    if (!weighing) return record(null, null);
+    if (!weighing) {
+      if (outside && asks === null) {
+        setAsks(`Go on at ${units.temperature(value ?? 0)}? ${outside}`);
+        sleepsUntil.current = performance.now() + sleepMs;
+        return;
+      }
+      return record(null, outside ? "outside what was wanted" : null);
+    }
     if (value === null) {
       setRefused(`Type what the scale shows for ${step.title.toLowerCase()}.`);
       return;
@@ -137,7 +165,7 @@ export function MakeBatch() {
       return;
     }
     if (state === "short" && asks === null) {
-      setAsks(`Keep ${units.weight(value)}?`);
+      setAsks(`Keep ${units.weight(value)}? Next again keeps it; ${units.weight(target - value)} are missing.`);
       sleepsUntil.current = performance.now() + sleepMs;
       return;
     }
@@ -178,7 +206,7 @@ export function MakeBatch() {
   return (
     <MakeKeys
       next={next}
-      back={() => (isBlank(number) ? back() : type("⌫"))}
+      back={(held) => (isBlank(number) ? !held && back() : type("⌫"))}
       undo={back}
       wipe={() => setWiping(wipeSeconds)}
       type={(weighing || step.toC != null) && !last ? type : undefined}
@@ -205,9 +233,11 @@ export function MakeBatch() {
             // The hand stays on the number: Enter, Space and an empty Backspace mean Next and Back there too.
             if (!(event.target instanceof HTMLInputElement)) return;
             const isNumber = event.target.classList.contains("make-number");
-            if (event.key === "Enter" || (event.key === " " && isNumber)) next();
-            else if (event.key === "Backspace" && isNumber && isBlank(number)) back();
-            else return;
+            if (event.key === "Enter" || (event.key === " " && isNumber)) {
+              if (!event.repeat) next();
+            } else if (event.key === "Backspace" && isNumber && isBlank(number)) {
+              if (!event.repeat) back();
+            } else return;
             event.preventDefault();
           }}
         >
@@ -255,29 +285,30 @@ export function MakeBatch() {
           )}
           <div className="make-asks" role="alert">
             {refused && <p className="stop">{refused}</p>}
-            {asks && (
-              <p>
-                {asks} Next again keeps it; {units.weight(Math.abs(target - (value ?? 0)))}{" "}
-                {value !== null && value < target ? "are missing" : "too much"}.
-              </p>
-            )}
+            {asks && <p>{asks}</p>}
             {over && (
               <div className="make-over">
                 <p>
-                  <b>{units.weight(over.overG)} over.</b> Scoop some out and type again, or:
+                  <b>{units.weight(over.overG)} over.</b> {over.doubt ?? ""} Scoop some out and type again, or:
                 </p>
-                <button type="button" onClick={() => void rescale()}>
-                  Scale the rest up to {units.weight(over.rescaledTotalG)}
-                  {over.topUps.length > 0 &&
-                    `, topping up ${over.topUps.length} ${over.topUps.length === 1 ? "line" : "lines"}`}
-                </button>
+                {over.rescaledTotalG != null && (
+                  <button type="button" onClick={() => void rescale()}>
+                    Scale the rest up to {units.weight(over.rescaledTotalG)}
+                    {over.topUps.length > 0 &&
+                      `, topping up ${over.topUps.length} ${plural("line", over.topUps.length)}`}
+                  </button>
+                )}
                 <button type="button" onClick={() => record(value, "poured over and kept")}>
                   Keep it: {over.keepSays}
                 </button>
               </div>
             )}
-            {!refused && !asks && !over && waiting.length > 1 && (
-              <p className="quiet">{waiting.length} steps wait for the workshop to answer. They are kept.</p>
+            {!connected ? (
+              <p className="stop">No connection. Go on: what you put down is kept here and sent when it is back.</p>
+            ) : (
+              waiting.length > 1 && (
+                <p className="quiet">{waiting.length} steps wait for the workshop to answer. They are kept.</p>
+              )
             )}
           </div>
           <div className="make-acts">
@@ -302,7 +333,7 @@ export function MakeBatch() {
                   )
                 }
               >
-                Not today
+                Throw this batch away
               </button>
             )}
           </div>
@@ -335,28 +366,4 @@ function spoken(grams: number, target: number, tolerance: number): string {
 function weighWords(steps: MakeStep[], index: number): string {
   const weighs = steps.flatMap((step, i) => (step.kind === "weigh" ? [i] : []));
   return `Weigh ${weighs.indexOf(index) + 1} of ${weighs.length}`;
-}
-
-type KeysProps = {
-  next: () => void;
-  back: () => void;
-  undo: () => void;
-  wipe: () => void;
-  type: ((character: string) => void) | undefined;
-  children: React.ReactNode;
-};
-
-function MakeKeys({ next, back, undo, wipe, type, children }: KeysProps) {
-  const digits = type
-    ? Object.fromEntries(
-        [..."0123456789.,"].map((character) => [character, () => type(character === "," ? "." : character)]),
-      )
-    : {};
-  const act = (go: () => void) => (event: KeyboardEvent) => {
-    if (event.target instanceof HTMLElement && event.target.closest("button:not(.next), summary")) return;
-    event.preventDefault();
-    go();
-  };
-  useKeys({ " ": act(next), Enter: act(next), Backspace: act(back), z: undo, w: wipe, ...digits });
-  return children;
 }

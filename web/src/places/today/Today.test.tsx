@@ -111,7 +111,7 @@ describe("today", () => {
       const { user } = await form({ "PUT /api/today/reading": today() });
       await retype(user, screen.getByLabelText(/^Workroom/), "18,5");
       await retype(user, screen.getByLabelText(/^Humidity/), "");
-      await user.click(screen.getByRole("button", { name: "Keep the reading" }));
+      await user.click(screen.getByRole("button", { name: "Save the reading" }));
       expect(await screen.findByText(/Workroom read: 18.5/)).toBeTruthy();
       expect(wire.bodies("PUT /api/today/reading")).toEqual([{ workroomC: 18.5, humidityPercent: null }]);
     });
@@ -122,7 +122,7 @@ describe("today", () => {
     ])("names a slip in %s and keeps the form", async (label, text, says) => {
       const { user } = await form();
       await retype(user, screen.getByLabelText(label), text);
-      await user.click(screen.getByRole("button", { name: "Keep the reading" }));
+      await user.click(screen.getByRole("button", { name: "Save the reading" }));
       expect(screen.getByRole("alert").textContent).toContain(says);
       expect(screen.getByLabelText(label).getAttribute("aria-invalid")).toBe("true");
       expect(wire.sent).toEqual([]);
@@ -133,7 +133,7 @@ describe("today", () => {
         "PUT /api/today/reading": new Refusal("160 % is no humidity.", "humidityPercent", "Type 0 to 100."),
       });
       await retype(user, screen.getByLabelText(/^Humidity/), "160");
-      await user.click(screen.getByRole("button", { name: "Keep the reading" }));
+      await user.click(screen.getByRole("button", { name: "Save the reading" }));
       expect((await screen.findByRole("alert")).textContent).toBe("160 % is no humidity. Type 0 to 100.");
       expect(screen.getByLabelText(/^Humidity/).getAttribute("aria-invalid")).toBe("true");
       expect(screen.getByLabelText(/^Workroom/).getAttribute("aria-invalid")).toBe("false");

@@ -260,7 +260,7 @@ function RoomForm({ today, onDone }: { today: Today; onDone: (said: string) => v
         <QuantityField of={humidity} units={units} onType={setHumidity} aria-invalid={error?.field === "humidity"} /> %
       </label>
       <Button htmlType="submit" type="primary">
-        Keep the reading
+        Save the reading
       </Button>
       <Button onClick={() => onDone("")}>Leave it</Button>
       {error && (

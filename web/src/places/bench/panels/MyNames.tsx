@@ -47,7 +47,7 @@ export function MyNames({ material }: { material: Material }) {
         )}
       </label>
       <Button size="small" htmlType="submit" disabled={text.trim() === kept}>
-        Keep the name
+        Save the name
       </Button>
     </form>
   );

@@ -269,14 +269,14 @@ describe("names of the maker's own", () => {
     });
     const field = screen.getByLabelText<HTMLInputElement>(/^I call it/);
     await user.type(field, "village butter, , the soft one");
-    await user.click(screen.getByRole("button", { name: "Keep the name" }));
+    await user.click(screen.getByRole("button", { name: "Save the name" }));
     await waitFor(() =>
       expect(wire.bodies("PUT /api/materials/names")).toEqual([
         { material: "shea", names: ["village butter", "the soft one"] },
       ]),
     );
     await retype(user, field, "beeswax");
-    await user.click(screen.getByRole("button", { name: "Keep the name" }));
+    await user.click(screen.getByRole("button", { name: "Save the name" }));
     expect((await screen.findByRole("alert")).textContent).toBe("That name means beeswax. Choose another.");
     expect(field.value).toBe("beeswax");
   });
