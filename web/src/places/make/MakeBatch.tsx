@@ -81,7 +81,7 @@ export function MakeBatch() {
     return failure ? (
       <MakeNot title="There is no such batch">{inWords(failure)}</MakeNot>
     ) : (
-      <main id="main" className="make" />
+      <main id="main" tabIndex={-1} className="make" />
     );
   }
   if (batch.finishedAt)
@@ -211,7 +211,7 @@ export function MakeBatch() {
       wipe={() => setWiping(wipeSeconds)}
       type={(weighing || step.toC != null) && !last ? type : undefined}
     >
-      <main id="main" className="make">
+      <main id="main" tabIndex={-1} className="make">
         <header className="make-strip">
           <h1 className="make-where">
             {weighing ? weighWords(batch.steps, index) : `Step ${index + 1} of ${batch.steps.length}`}

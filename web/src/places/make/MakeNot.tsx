@@ -14,7 +14,7 @@ export function MakeNot({
   children: ReactNode;
 }) {
   return (
-    <main id="main" className="make">
+    <main id="main" tabIndex={-1} className="make">
       <section className="make-step">
         <h1 className="make-title">{title}</h1>
         <p className="make-text">{children}</p>

@@ -1,0 +1,157 @@
+import { expect, type Page, test } from "../pantry";
+
+const focused = (page: Page) => page.evaluate(() => document.activeElement?.tagName ?? "BODY");
+const keepsFocus = async (page: Page, act: string) => {
+  await page.waitForTimeout(400);
+  expect(await focused(page), `after ${act}`).not.toBe("BODY");
+};
+
+test("a number keeps its meaning when the units change under an open field", async ({ page, demo }) => {
+  const trial = async () => demo.call<{ content: { batch: { grams: number }; pourC: number } }>("GET", "/trials/7");
+  await page.goto(`${demo.url}/bench/7`);
+  const facts = page.locator(".facts .openable");
+  await facts.nth(1).click();
+  await page.getByText("By weight", { exact: true }).click();
+  await page.getByLabel("Whole batch").fill("300");
+  await page.getByRole("button", { name: "Switch units" }).click();
+  await expect(page.getByLabel("Whole batch")).toHaveValue("10.582");
+  await page.getByRole("button", { name: "Set the batch" }).click();
+  await expect.poll(async () => (await trial()).content.batch.grams).toBe(300);
+  // A comma that may part thousands is not guessed at.
+  await page.getByRole("button", { name: "Switch units" }).click();
+  await page.getByLabel("Whole batch").fill("1,080");
+  await page.getByRole("button", { name: "Set the batch" }).click();
+  await expect(page.getByRole("alert")).toContainText("can be read as 1080 and as 1.080");
+  expect((await trial()).content.batch.grams).toBe(300);
+  await page.goto(`${demo.url}/today`);
+  await page.getByRole("button", { name: "New reading" }).click();
+  await page.getByLabel("Workroom").fill("25");
+  await page.getByRole("button", { name: "Switch units" }).click();
+  await expect(page.getByLabel("Workroom")).toHaveValue("77");
+  await page.getByRole("button", { name: "Save the reading" }).click();
+  await expect(page.getByText(/Workroom read: 77/)).toBeVisible();
+  expect((await demo.call<{ room: { workroomC: number } }>("GET", "/today")).room.workroomC).toBe(25);
+});
+
+test("no screen keeps a degree or a gram that the house does not use", async ({ page, demo }) => {
+  await page.goto(demo.url);
+  await page.getByRole("button", { name: "Switch units" }).click();
+  await expect(page.getByRole("button", { name: "Switch units" })).toHaveText(/°F oz/);
+  for (const view of ["/today", "/bench/7", "/bench/7?under=6", "/bench/13", "/make", "/make/7", "/logbook/1", "/house"]) {
+    await page.goto(demo.url + view);
+    await expect(page.locator("h1").first()).toBeVisible();
+    await page.waitForLoadState("networkidle");
+    for (const why of await page.getByRole("button", { name: /^Why\?/ }).all()) await why.click();
+    const table = page.getByRole("button", { name: "Read as a table" });
+    if (await table.isVisible()) await table.click();
+    const words = await page.locator("#main").evaluate((main) => main.textContent ?? "");
+    // What a maker wrote herself stays as she wrote it.
+    expect(words.replaceAll("still pick up at 4 °C", "").match(/\d[\s\u202f]?(°C|g\b(?!\/))/g) ?? [], view).toEqual([]);
+  }
+});
+
+test("after every act the focus is where the hand was", async ({ page, demo }) => {
+  await page.goto(`${demo.url}/bench/7`);
+  await expect(page.locator(".hill-line")).toBeVisible();
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("Delete");
+  await expect(page.locator("#status")).toContainText("Undo");
+  await keepsFocus(page, "deleting a layer");
+  await page.locator(".facts .openable").nth(1).click();
+  await expect(page.getByRole("heading", { name: "Batch size" })).toBeFocused();
+  await page.keyboard.press("Escape");
+  await expect(page.locator(".facts .openable").nth(1)).toBeFocused();
+  await page.getByRole("button", { name: /^Why\?/ }).first().click();
+  await page.getByRole("button", { name: "Set it aside" }).click();
+  await keepsFocus(page, "asking for a reason");
+  await page.getByLabel("Reason for setting it aside").fill("the maker knows");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("1 set aside")).toBeVisible();
+  await keepsFocus(page, "setting a finding aside");
+  await page.getByText("1 set aside").click();
+  await page.getByRole("button", { name: "Take it back" }).click();
+  await keepsFocus(page, "taking it back");
+  await page.getByRole("button", { name: "Lay a trial under" }).click();
+  await page.locator(".panel").getByRole("button", { name: /^(Lay|Trial|trial)/ }).first().click().catch(() => undefined);
+  await keepsFocus(page, "laying a trial under");
+
+  await page.goto(`${demo.url}/today`);
+  await page.getByRole("button", { name: "Hold back 9" }).press("Enter");
+  await expect(page.getByText(/9 tins of Slipway Hand Balm trial 4 slump at/)).toHaveCount(0);
+  await keepsFocus(page, "holding back");
+  await page.getByRole("button", { name: "Type tomorrow’s heat" }).press("Enter");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("button", { name: "Type tomorrow’s heat" })).toBeVisible();
+  await keepsFocus(page, "setting tomorrow");
+
+  await page.goto(`${demo.url}/house`);
+  await page.getByRole("button", { name: /^Remove / }).first().press("Enter");
+  await keepsFocus(page, "removing a landmark");
+
+  await page.goto(`${demo.url}/logbook/1`);
+  await page.getByRole("button", { name: "Withdraw this observation" }).first().press("Enter");
+  await keepsFocus(page, "withdrawing");
+  await page.getByLabel("Notes").fill("another note");
+  await page.getByRole("button", { name: "Save the notes" }).press("Enter");
+  await keepsFocus(page, "saving notes");
+
+  await page.goto(`${demo.url}/bench/7`);
+  await page.getByRole("button", { name: "Make this" }).click();
+  await expect(page.getByRole("dialog").or(page.locator(".make-step"))).toBeVisible();
+  await keepsFocus(page, "making");
+});
+
+test("two windows do not weigh over each other unseen", async ({ page, context, demo }) => {
+  const other = await context.newPage();
+  for (const one of [page, other]) {
+    await one.goto(`${demo.url}/make/7`);
+    await expect(one.locator(".make-number")).toBeVisible();
+  }
+  const target = "558";
+  await page.locator(".make-number").fill(target);
+  await page.waitForTimeout(700);
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Melt in the water bath").first()).toBeVisible();
+  await other.locator(".make-number").fill("556");
+  await other.keyboard.press("Enter");
+  await expect(other.getByRole("alert")).toContainText("In another window 558 g");
+  await expect(other.locator(".make-number")).toHaveValue(/55[68]/);
+  const done = await demo.call<{ batch: { done: { weighedG: number | null }[] } }>("GET", "/batches/7");
+  expect(done.batch.done.map((one) => one.weighedG)).toContain(558);
+  await page.goto(`${demo.url}/make/99`);
+  await page.getByRole("link", { name: "Batches in the making" }).click();
+  await expect(page).toHaveURL(/\/make$/);
+});
+
+test("pages are named, keys are told in every place, the jump starts empty, a doubtful name is asked", async ({ page, demo }) => {
+  await page.goto(`${demo.url}/bench/7`);
+  await expect(page).toHaveTitle("Slipway Hand Balm, trial 7 - Amber Pantry");
+  await page.keyboard.press("j");
+  await page.getByLabel("Name or lot").fill("thole");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toBeHidden();
+  await page.keyboard.press("j");
+  await expect(page.getByLabel("Name or lot")).toHaveValue("");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toBeHidden();
+  await page.getByRole("button", { name: "Keys ?" }).click();
+  await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toBeHidden();
+  const rows = page.locator(".rows [role=row]");
+  const before = await rows.count();
+  await page.locator(".add-line input").fill("lavandar");
+  await expect(page.getByRole("option").first()).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("may be Lavender");
+  expect(await rows.count()).toBe(before);
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("Enter");
+  await expect(rows).toHaveCount(before + 1);
+  await page.goto(`${demo.url}/make/7`);
+  await expect(page).toHaveTitle(/^Making Kneeling-Mat Salve, lot KM-26-013/);
+  await page.locator("body").click({ position: { x: 500, y: 650 } });
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+});
