@@ -1,4 +1,5 @@
-import { expect, type Page, test } from "../pantry";
+import type { Page } from "@playwright/test";
+import { expect, test } from "../pantry";
 
 const focused = (page: Page) => page.evaluate(() => document.activeElement?.tagName ?? "BODY");
 const keepsFocus = async (page: Page, act: string) => {
@@ -154,4 +155,60 @@ test("pages are named, keys are told in every place, the jump starts empty, a do
   await page.locator("body").click({ position: { x: 500, y: 650 } });
   await page.keyboard.press("?");
   await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+});
+
+test("nothing is cut at any width, and six rows stand at 820", async ({ page, demo }) => {
+  test.setTimeout(120_000);
+  for (const width of [320, 400, 640, 820, 1024, 1280]) {
+    await page.setViewportSize({ width, height: 800 });
+    for (const view of ["/today", "/bench/7", "/bench/7?under=6", "/bench/new", "/make", "/make/7", "/logbook/1", "/house"]) {
+      await page.goto(demo.url + view);
+      await expect(page.locator("h1").first()).toBeVisible();
+      await page.waitForLoadState("networkidle");
+      const cut = await page.evaluate(() => {
+        const scrolls = (element: Element | null): boolean => !!element && (/auto|scroll/.test(getComputedStyle(element).overflowX) || scrolls(element.parentElement));
+        return [...document.querySelectorAll("button, a, input, h1, h2, label, td, th, p")]
+          .filter((element) => {
+            const box = element.getBoundingClientRect();
+            if (box.width === 0 || getComputedStyle(element).visibility === "hidden" || element.closest(".visually-hidden, .print-sheet, .skip")) return false;
+            return !scrolls(element.parentElement) && (box.right > innerWidth + 1 || box.left < -1);
+          })
+          .map((element) => `${element.tagName} ${(element.textContent || element.getAttribute("aria-label") || "").slice(0, 40)}`);
+      });
+      expect(cut, `${view} at ${width}`).toEqual([]);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), `${view} at ${width}`).toBeLessThanOrEqual(0);
+    }
+  }
+  await page.setViewportSize({ width: 820, height: 800 });
+  await page.goto(`${demo.url}/bench/7`);
+  await expect(page.locator(".hill-line")).toBeVisible();
+  const rows = await page.locator("[data-line]").evaluateAll((all) => {
+    const sum = document.querySelector(".row-sum")?.getBoundingClientRect().top ?? innerHeight;
+    return all.filter((row) => row.getBoundingClientRect().bottom <= sum + 1).length;
+  });
+  expect(rows).toBeGreaterThanOrEqual(6);
+  await page.setViewportSize({ width: 320, height: 800 });
+  await page.getByText("More", { exact: true }).click();
+  for (const name of [/^Jump to/, /^Keys/, /^Switch units/, /light$/]) await expect(page.getByRole("button", { name })).toBeVisible();
+});
+
+test("notes and removed landmarks are there after leaving, until they are saved or put back", async ({ page, demo }) => {
+  await page.goto(`${demo.url}/logbook/1`);
+  await page.getByLabel("Notes").fill("half a thought");
+  await page.goto(`${demo.url}/house`);
+  const landmarks = page.getByRole("button", { name: /^Remove / });
+  await expect(landmarks.first()).toBeVisible();
+  const before = await landmarks.count();
+  await landmarks.first().click();
+  await page.goto(`${demo.url}/logbook/1`);
+  await expect(page.getByLabel("Notes")).toHaveValue("half a thought");
+  await page.getByRole("button", { name: "As they were" }).click();
+  await expect(page.getByLabel("Notes")).toHaveValue(/Sold as the winter tin/);
+  await page.goto(`${demo.url}/house`);
+  await expect(landmarks).toHaveCount(before - 1);
+  await page.getByRole("button", { name: "As they were" }).click();
+  await expect(landmarks).toHaveCount(before);
+  await page.getByLabel("Name of landmark 2").fill("Winter porch");
+  await page.getByRole("button", { name: "Save the landmarks" }).click();
+  await expect(page.getByRole("alert")).toContainText("Two landmarks are called");
 });

@@ -55,7 +55,18 @@ public sealed record HouseSettings
         Once(Workshop.Landmarks.Select(landmark => landmark.Id), $"{path}workshop.landmarks", "landmark");
         for (var i = 0; i < Workshop.Landmarks.Count; i++)
         {
-            Workshop.Landmarks[i].Check($"{path}workshop.landmarks[{i}]");
+            var landmark = Workshop.Landmarks[i];
+            landmark.Check($"{path}workshop.landmarks[{i}]");
+            if (Workshop.Landmarks.Take(i).Any(other => string.Equals(other.Name.Trim(), landmark.Name.Trim(), StringComparison.OrdinalIgnoreCase)))
+            {
+                throw new Refusal(
+                    Codes.Twice,
+                    $"{path}workshop.landmarks[{i}].name",
+                    landmark.Name,
+                    $"Two landmarks are called “{landmark.Name.Trim()}”.",
+                    "Give one of them another name."
+                );
+            }
         }
 
         Count(Workshop.Containers.Count, 0, MostContainers, $"{path}workshop.containers", "containers");

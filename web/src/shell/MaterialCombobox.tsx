@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useDeferredValue, useId, useState } from "react";
+import { useDeferredValue, useEffect, useId, useState } from "react";
 import { api, type Material } from "../api/client";
 import { keys } from "../api/keys";
 import "./combobox.css";
@@ -22,6 +22,7 @@ export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, a
   const [at, setAt] = useState(0);
   const [picked, setPicked] = useState(false);
   const [asks, setAsks] = useState(false);
+  const [entered, setEntered] = useState(false);
   const asked = useDeferredValue(text.trim());
   const found = useQuery({
     queryKey: keys.find(asked),
@@ -41,7 +42,15 @@ export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, a
     onChoose(material);
   };
   // Where several names are only near what was typed, none of them is taken for it.
+  // What was found for an earlier text is no answer to this one: Enter waits for its own.
+  const behind = found.isPlaceholderData || asked !== text.trim();
   const doubtful = list[0]?.isSure === false && list.length > 1;
+  const enter = () => (doubtful && !picked ? setAsks(true) : choose(list[at]));
+  useEffect(() => {
+    if (!entered || behind) return;
+    setEntered(false);
+    enter();
+  });
   const showing = open && (list.length > 0 || asked.length > 0);
 
   return (
@@ -62,6 +71,7 @@ export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, a
           setAt(0);
           setPicked(false);
           setAsks(false);
+          setEntered(false);
           setOpen(true);
         }}
         onFocus={() => setOpen(true)}
@@ -75,8 +85,8 @@ export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, a
             else setAt((now) => Math.max(0, Math.min(list.length - 1, now + (event.key === "ArrowDown" ? 1 : -1))));
           } else if (event.key === "Enter" && open) {
             event.preventDefault();
-            if (doubtful && !picked) setAsks(true);
-            else choose(list[at]);
+            if (behind && !picked) setEntered(true);
+            else enter();
           } else if (event.key === "Escape") {
             event.stopPropagation();
             setText("");

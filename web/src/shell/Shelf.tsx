@@ -1,7 +1,8 @@
-import { useLayoutEffect, useRef, useState, useSyncExternalStore } from "react";
+import { type ReactNode, useLayoutEffect, useRef, useState, useSyncExternalStore } from "react";
 import { NavLink, useLocation } from "react-router";
 import { isConnected, onConnection } from "../api/client";
 import { useHouse } from "./HouseContext";
+import { useMedia } from "./useMedia";
 import "./shelf.css";
 
 export const places = [
@@ -18,6 +19,7 @@ export function Shelf({ onJump, onHelp }: { onJump: () => void; onHelp: () => vo
   const nav = useRef<HTMLElement>(null);
   const [slot, setSlot] = useState<{ from: number; to: number; width: number }>({ from: -40, to: -20, width: 1280 });
   const connected = useSyncExternalStore(onConnection, isConnected);
+  const narrow = useMedia("(max-width: 760px)");
   const night = house.house.preferences.theme === "night";
 
   useLayoutEffect(() => {
@@ -47,7 +49,7 @@ export function Shelf({ onJump, onHelp }: { onJump: () => void; onHelp: () => vo
             </NavLink>
           ))}
         </div>
-        <div className="shelf-end">
+        <Ends narrow={narrow}>
           {!connected && <span role="status">No connection. Go on: what you enter is kept here.</span>}
           <button type="button" onClick={onJump}>
             Jump to… <kbd>J</kbd>
@@ -77,9 +79,21 @@ export function Shelf({ onJump, onHelp }: { onJump: () => void; onHelp: () => vo
           >
             {night ? "Day light" : "Night light"}
           </button>
-        </div>
+        </Ends>
       </nav>
     </header>
+  );
+}
+
+/** The right end of the shelf: side by side, or behind one word where there is no room. */
+function Ends({ narrow, children }: { narrow: boolean; children: ReactNode }) {
+  const { key } = useLocation();
+  if (!narrow) return <div className="shelf-end">{children}</div>;
+  return (
+    <details className="shelf-more" key={key}>
+      <summary>More</summary>
+      <div className="shelf-end">{children}</div>
+    </details>
   );
 }
 

@@ -40,6 +40,26 @@ describe("the material field", () => {
     expect(screen.queryByRole("option")).toBeNull();
   });
 
+  it("takes nothing that was found for an earlier text, and asks where two are as near", async () => {
+    const near = materials.slice(0, 2).map((one) => ({ ...one, isSure: false }));
+    const chosen = vi.fn();
+    const { user } = await show(
+      <MaterialCombobox label="Add a material" placeholder="any spelling" onChoose={chosen} />,
+      {
+        "GET /api/materials/find": (_: unknown, address: URL) =>
+          address.searchParams.get("text") === "lavandar" ? near : materials,
+      },
+    );
+    const field = screen.getByRole<HTMLInputElement>("combobox");
+    await user.click(field);
+    await screen.findAllByRole("option");
+    await user.type(field, "lavandar{Enter}");
+    expect((await screen.findByRole("alert")).textContent).toContain("may be");
+    expect(chosen).not.toHaveBeenCalled();
+    await user.keyboard("{ArrowDown}{Enter}");
+    expect(chosen).toHaveBeenCalledWith(expect.objectContaining({ id: near[0]?.id }));
+  });
+
   it("never goes beyond the ends of its list", async () => {
     const { user, chosen, field } = await open();
     await user.type(field, "x");

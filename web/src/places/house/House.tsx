@@ -59,7 +59,7 @@ export function HousePage() {
             onSave={(weight) => save(workshop({ weight }), "Weights are shown so from now on.")}
           />
           <Choice
-            label="Shift"
+            label="Light"
             value={now.preferences.theme}
             options={{ day: "Day", night: "Night" }}
             onSave={(theme) =>

@@ -1,11 +1,12 @@
 import { Button } from "antd";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { type Landmark, Refused } from "../../api/client";
 import { Pick } from "../../kit/Pick";
 import { Sheet } from "../../kit/Sheet";
 import { useHouse } from "../../shell/HouseContext";
+import { useDraft } from "../../shell/useDraft";
 import { Field } from "../../kit/Field";
-import { complaint, isTaken, quantity } from "../../kit/quantity";
+import { complaint, isTaken, type Quantity, quantity } from "../../kit/quantity";
 import { QuantityField } from "../../kit/QuantityField";
 
 const kinds: { value: Landmark["kind"]; label: string }[] = [
@@ -15,6 +16,11 @@ const kinds: { value: Landmark["kind"]; label: string }[] = [
   { value: "pot", label: "in the pot" },
 ];
 
+/** A landmark with what has been typed over its numbers. */
+type Row = Landmark & { heat?: Quantity; lasts?: Quantity };
+
+const rowOf = (one: Landmark): Row => ({ ...one });
+
 export function Landmarks({
   landmarks,
   onSave,
@@ -23,20 +29,19 @@ export function Landmarks({
   onSave: (landmarks: Landmark[], words: string) => Promise<Refused | null>;
 }) {
   const { units } = useHouse();
-  const [rows, setRows] = useState(() =>
-    landmarks.map((one) => ({
-      ...one,
-      heat: quantity("temperature", one.temperatureC, units),
-      lasts: quantity("number", one.hours, units),
-    })),
+  const draft = useDraft(
+    "landmarks",
+    useMemo(() => landmarks.map(rowOf), [landmarks]),
   );
+  const { now: rows, set: setRows } = draft;
   const [error, setError] = useState<{ row: number; text: string } | null>(null);
-  const change = (i: number, part: Partial<(typeof rows)[number]>) =>
+  const change = (i: number, part: Partial<Row>) =>
     setRows(rows.map((row, j) => (i === j ? { ...row, ...part } : row)));
   const save = async () => {
     const read: Landmark[] = [];
     for (const [i, row] of rows.entries()) {
-      const { heat, lasts } = row;
+      const heat = row.heat ?? quantity("temperature", row.temperatureC, units);
+      const lasts = row.lasts ?? quantity("number", row.hours, units);
       const name = row.name || "This landmark";
       if (heat.exact === null) return setError({ row: i, text: `${name}: ${complaint(heat, 20, units)}` });
       if (!isTaken(lasts))
@@ -44,6 +49,7 @@ export function Landmarks({
       read.push({ id: row.id, name: row.name, temperatureC: heat.exact, kind: row.kind, hours: lasts.exact });
     }
     const refused = await onSave(read, "Landmarks saved.");
+    if (!refused) setRows(read);
     setError(refused ? { row: Number(/\[(\d+)\]/.exec(refused.field)?.[1] ?? -1), text: refused.line } : null);
   };
   return (
@@ -76,7 +82,7 @@ export function Landmarks({
                 <QuantityField
                   aria-label={`Temperature of ${row.name}`}
                   aria-invalid={error?.row === i}
-                  of={row.heat}
+                  of={row.heat ?? quantity("temperature", row.temperatureC, units)}
                   units={units}
                   onType={(heat) => change(i, { heat })}
                 />
@@ -99,7 +105,7 @@ export function Landmarks({
                 <QuantityField
                   aria-label={`Hours at ${row.name}`}
                   aria-invalid={error?.row === i}
-                  of={row.lasts}
+                  of={row.lasts ?? quantity("number", row.hours, units)}
                   units={units}
                   onType={(lasts) => change(i, { lasts })}
                 />
@@ -130,6 +136,16 @@ export function Landmarks({
         <Button htmlType="submit" type="primary">
           Save the landmarks
         </Button>
+        {draft.unsaved && (
+          <Button
+            onClick={() => {
+              draft.drop();
+              setError(null);
+            }}
+          >
+            As they were
+          </Button>
+        )}
         <Button
           disabled={rows.length >= 9}
           onClick={() =>

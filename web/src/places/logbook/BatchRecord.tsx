@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { type Batch, inWords } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
+import { useDraft } from "../../shell/useDraft";
 import { Sheet, type SheetColumn } from "../../kit/Sheet";
 import { day, narrow, number, percent, plural, span, time, type Units } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
@@ -158,26 +159,36 @@ const weighed = (units: Units): SheetColumn<Weighed>[] => [
 ];
 
 function Notes({ batch, act }: { batch: Batch["batch"]; act: Act }) {
-  const [notes, setNotes] = useState(batch.notes);
+  const notes = useDraft(`notes.${batch.lot}`, batch.notes);
   const [error, setError] = useState("");
   return (
     <form
       onSubmit={(event) => {
         event.preventDefault();
         setError("");
-        act({ kind: "write_notes", notes }).catch((refused: unknown) => setError(inWords(refused)));
+        act({ kind: "write_notes", notes: notes.now }).catch((refused: unknown) => setError(inWords(refused)));
       }}
     >
       <h3 className="head">Notes</h3>
-      <Area rows={3} aria-label="Notes" value={notes} onChange={(event) => setNotes(event.target.value)} />
+      <Area rows={3} aria-label="Notes" value={notes.now} onChange={(event) => notes.set(event.target.value)} />
       {error && (
         <p className="field-error" role="alert">
           {error}
         </p>
       )}
-      <Button size="small" htmlType="submit" disabled={notes === batch.notes}>
-        Save the notes
-      </Button>
+      <div className="button-row">
+        <Button size="small" htmlType="submit" disabled={!notes.unsaved}>
+          Save the notes
+        </Button>
+        {notes.unsaved && (
+          <span className="quiet">
+            Not saved yet.{" "}
+            <button type="button" className="link" onClick={notes.drop}>
+              As they were
+            </button>
+          </span>
+        )}
+      </div>
     </form>
   );
 }
