@@ -29,6 +29,7 @@ test("one picture of each view", async ({ page, demo }) => {
   await shoot("logbook-day", "/logbook/1");
   await shoot("house-day", "/house");
   await page.getByRole("button", { name: "Night light" }).click();
+  await expect(page.locator("html")).toHaveAttribute("data-theme", "night");
   await shoot("bench-night", "/bench/7", async () => {
     await page.locator("[data-remedy]").nth(2).focus();
     await expect(page.locator(".effect")).not.toBeEmpty();

@@ -164,7 +164,7 @@ test("nothing is cut at any width, and six rows stand at 820", async ({ page, de
     for (const view of ["/today", "/bench/7", "/bench/7?under=6", "/bench/new", "/make", "/make/7", "/logbook/1", "/house"]) {
       await page.goto(demo.url + view);
       await expect(page.locator("h1").first()).toBeVisible();
-      await page.waitForLoadState("networkidle");
+      await page.waitForTimeout(150);
       const cut = await page.evaluate(() => {
         const scrolls = (element: Element | null): boolean => !!element && (/auto|scroll/.test(getComputedStyle(element).overflowX) || scrolls(element.parentElement));
         return [...document.querySelectorAll("button, a, input, h1, h2, label, td, th, p")]

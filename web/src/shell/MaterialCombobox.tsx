@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useDeferredValue, useEffect, useId, useState } from "react";
+import { useDeferredValue, useEffect, useId, useRef, useState } from "react";
 import { api, type Material } from "../api/client";
 import { keys } from "../api/keys";
 import "./combobox.css";
@@ -46,11 +46,13 @@ export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, a
   const behind = found.isPlaceholderData || asked !== text.trim();
   const doubtful = list[0]?.isSure === false && list.length > 1;
   const enter = () => (doubtful && !picked ? setAsks(true) : choose(list[at]));
+  const late = useRef(enter);
+  late.current = enter;
   useEffect(() => {
     if (!entered || behind) return;
     setEntered(false);
-    enter();
-  });
+    late.current();
+  }, [entered, behind]);
   const showing = open && (list.length > 0 || asked.length > 0);
 
   return (
