@@ -20,6 +20,7 @@ public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor
 
     /// <summary>A slump further from what was said, °C, is rather a slip of the comma or of the thermometer.</summary>
     private const double SlipFromC = 20;
+    private readonly Wording say = new(workshop);
     private static readonly Question MeltOnly = new() { Parts = [Part.Melt] };
 
     public Workshop Workshop => workshop;
@@ -47,7 +48,6 @@ public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor
     /// <summary>The words for leaving an over-pour as it is.</summary>
     private string KeepSays(Formula planned, Formula weighed)
     {
-        var say = new Wording(workshop);
         MeltPart was = assessor.Assess(planned, MeltOnly).Parts.Melt!,
             will = assessor.Assess(weighed, MeltOnly).Parts.Melt!;
         var slump =
@@ -115,7 +115,6 @@ public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor
                 said = curve?.SlumpC;
                 if (!seen.Sure && said is { } slump && Math.Abs(slumped - slump) > SlipFromC)
                 {
-                    var say = new Wording(workshop);
                     throw new Refusal(
                         Codes.Unlikely,
                         "command.value",

@@ -41,9 +41,9 @@ export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, a
     setAsks(false);
     onChoose(material);
   };
-  // Where several names are only near what was typed, none of them is taken for it.
   // What was found for an earlier text is no answer to this one: Enter waits for its own.
   const behind = found.isPlaceholderData || asked !== text.trim();
+  // Where several names are only near what was typed, none of them is taken for it.
   const doubtful = list[0]?.isSure === false && list.length > 1;
   const enter = () => (doubtful && !picked ? setAsks(true) : choose(list[at]));
   const late = useRef(enter);

@@ -1,5 +1,5 @@
 import { Button } from "antd";
-import { useMemo, useState } from "react";
+import { useState } from "react";
 import { type Landmark, Refused } from "../../api/client";
 import { Pick } from "../../kit/Pick";
 import { Sheet } from "../../kit/Sheet";
@@ -19,8 +19,6 @@ const kinds: { value: Landmark["kind"]; label: string }[] = [
 /** A landmark with what has been typed over its numbers. */
 type Row = Landmark & { heat?: Quantity; lasts?: Quantity };
 
-const rowOf = (one: Landmark): Row => ({ ...one });
-
 export function Landmarks({
   landmarks,
   onSave,
@@ -29,10 +27,7 @@ export function Landmarks({
   onSave: (landmarks: Landmark[], words: string) => Promise<Refused | null>;
 }) {
   const { units } = useHouse();
-  const draft = useDraft(
-    "landmarks",
-    useMemo(() => landmarks.map(rowOf), [landmarks]),
-  );
+  const draft = useDraft<Row[]>("landmarks", landmarks);
   const { now: rows, set: setRows } = draft;
   const [error, setError] = useState<{ row: number; text: string } | null>(null);
   const change = (i: number, part: Partial<Row>) =>
