@@ -3,8 +3,8 @@ import { launchOptions } from "./pantry";
 
 export default defineConfig({
   testDir: "./tests",
-  timeout: 60_000,
-  expect: { timeout: 8_000 },
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
   fullyParallel: false,
   workers: 2,
   reporter: [["line"], ["json", { outputFile: process.env.AMBER_REPORT ?? "test-results/report.json" }]],

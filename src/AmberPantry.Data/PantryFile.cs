@@ -28,6 +28,7 @@ public static class PantryFile
     private const int Full = 13;
     private const int CannotOpen = 14;
     private const int NotADatabase = 26;
+    private static readonly string[] Sides = ["", "-wal", "-shm", "-journal"];
 
     public static string ConnectionString(string path, bool readOnly = false) =>
         new SqliteConnectionStringBuilder
@@ -228,12 +229,26 @@ public static class PantryFile
         }
     }
 
+    /// <summary>Moves a data file from where it used to stand, with its side files, unless there is one already.</summary>
+    public static void TakeOver(string? former, string path)
+    {
+        if (former is null || File.Exists(path) || !File.Exists(former))
+        {
+            return;
+        }
+
+        foreach (var side in Sides.Reverse().Where(side => File.Exists(former + side)))
+        {
+            File.Move(former + side, path + side);
+        }
+    }
+
     /// <summary>Deletes a data file with its side files.</summary>
     public static void Delete(string path)
     {
-        foreach (var file in new[] { path, $"{path}-wal", $"{path}-shm", $"{path}-journal" })
+        foreach (var side in Sides)
         {
-            File.Delete(file);
+            File.Delete(path + side);
         }
     }
 }

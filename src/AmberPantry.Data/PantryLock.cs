@@ -1,24 +1,31 @@
 namespace AmberPantry.Data;
 
-/// <summary>Holds a data file for one server: a second one is told so before it touches anything.</summary>
+/// <summary>Holds a data folder for one server: a second one is told so before it touches anything.</summary>
 public sealed class PantryLock : IDisposable
 {
+    private const string Name = "amber-pantry.lock";
     private readonly FileStream held;
 
     private PantryLock(FileStream held) => this.held = held;
 
-    /// <exception cref="PantryFileException">When another server holds the file.</exception>
+    /// <param name="path">The data file, whose folder is held.</param>
+    /// <exception cref="PantryFileException">When another server holds the folder, or it cannot be written.</exception>
     public static PantryLock Take(string path)
     {
-        Directory.CreateDirectory(Path.GetDirectoryName(Path.GetFullPath(path))!);
+        var folder = Path.GetDirectoryName(Path.GetFullPath(path))!;
         try
         {
-            return new PantryLock(Open($"{path}.lock"));
+            Directory.CreateDirectory(folder);
+            return new PantryLock(Open(Path.Combine(folder, Name)));
+        }
+        catch (DirectoryNotFoundException error)
+        {
+            throw PantryFile.Explain(error, path)!;
         }
         catch (IOException error)
         {
             throw new PantryFileException(
-                $"Another Amber Pantry is open on {path}.",
+                $"Another Amber Pantry is open on {folder}.",
                 "Use that one, or stop it first; another folder can be chosen with AMBER_DATA.",
                 error
             );

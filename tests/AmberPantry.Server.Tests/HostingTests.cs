@@ -145,6 +145,48 @@ public sealed class HostingTests : IDisposable
     }
 
     [Fact]
+    public async Task OneFolderIsHeldByOneServerWhateverFileItAsksFor()
+    {
+        await using var first = await PantryHost.Start(file: DataFile);
+        var other = first.Options with { DataFile = Path.Combine(folder.FullName, "another.db") };
+        Assert.Contains(folder.FullName, Assert.Throws<PantryFileException>(() => AmberServer.Build(other)).Message, StringComparison.Ordinal);
+        Assert.False(File.Exists(other.DataFile));
+    }
+
+    [Fact]
+    public async Task TheWorkshopAndTheMadeUpPantryStandInFoldersOfTheirOwn()
+    {
+        AmberOptions Asked(params string[] args) =>
+            AmberOptions.Read(args, name => name is "AMBER_DATA" ? folder.FullName : null) with
+            {
+                Port = 0,
+                WebRoot = folder.FullName,
+            };
+        await using var own = AmberServer.Build(Asked());
+        await using var madeUp = AmberServer.Build(Asked("--demo"));
+        Assert.True(File.Exists(Path.Combine(folder.FullName, "made-up", "demo.db")));
+    }
+
+    [Fact]
+    public async Task AMadeUpPantryOfTheOldPlaceIsTakenOver()
+    {
+        var former = Path.Combine(folder.FullName, "demo.db");
+        var name = "";
+        await using (var before = await PantryHost.Start(file: former))
+        {
+            name = (await Story.Formula(before, "Kept from before")).Text("formulaName");
+        }
+
+        SqliteConnection.ClearAllPools();
+        var options = AmberOptions.Read(["--demo"], asked => asked is "AMBER_DATA" ? folder.FullName : null) with { Port = 0 };
+        await using (AmberServer.Build(options)) { }
+
+        Assert.False(File.Exists(former));
+        await using var db = new PantryDb(PantryFile.Options(options.DataFile));
+        Assert.Contains(name, await db.Formulas.Select(formula => formula.Name).ToListAsync(TestContext.Current.CancellationToken));
+    }
+
+    [Fact]
     public async Task ATakenPortThrowsNothingAway()
     {
         using var taken = new TcpListener(IPAddress.Loopback, 0);
@@ -233,7 +275,7 @@ public sealed class HostingTests : IDisposable
         AmberOptions Read(string[] args, params (string Name, string Value)[] set) =>
             AmberOptions.Read(args, name => set.FirstOrDefault(pair => pair.Name == name).Value);
         Assert.Equal("/x/amber-pantry/workshop.db", Read([], ("XDG_DATA_HOME", "/x")).DataFile);
-        Assert.Equal("/h/.local/share/amber-pantry/demo.db", Read(["--demo"], ("HOME", "/h")).DataFile);
+        Assert.Equal("/h/.local/share/amber-pantry/made-up/demo.db", Read(["--demo"], ("HOME", "/h")).DataFile);
         Assert.Equal(
             ("/d/workshop.db", 6000),
             (Read([], ("AMBER_DATA", "/d"), ("AMBER_PORT", "6000")).DataFile, Read([], ("AMBER_PORT", "6000")).Port)

@@ -15,6 +15,10 @@ public sealed class StartException(string message, string remedy, Exception? inn
 public sealed record AmberOptions(int Port, string DataFile, bool Demo, bool Fresh, string WebRoot)
 {
     public const int UsualPort = 5178;
+    private const string DemoFile = "demo.db";
+
+    /// <summary>Where the made-up pantry stood when it shared the workshop's folder.</summary>
+    public string? FormerDataFile => Demo ? Path.Combine(Path.GetDirectoryName(DataFile)!, "..", DemoFile) : null;
 
     /// <summary>Reads <c>--demo</c>, <c>--fresh</c>, AMBER_PORT, AMBER_DATA, AMBER_WEB and XDG_DATA_HOME.</summary>
     /// <exception cref="StartException">For a port that is no port, or --fresh without --demo.</exception>
@@ -45,7 +49,7 @@ public sealed record AmberOptions(int Port, string DataFile, bool Demo, bool Fre
         var web = environment("AMBER_WEB");
         return new AmberOptions(
             port,
-            Path.Combine(folder, demo ? "demo.db" : "workshop.db"),
+            demo ? Path.Combine(folder, "made-up", DemoFile) : Path.Combine(folder, "workshop.db"),
             demo,
             fresh,
             Path.GetFullPath(string.IsNullOrEmpty(web) ? Path.Combine(AppContext.BaseDirectory, "web") : web)

@@ -25,6 +25,7 @@ public static class AmberServer
     {
         var port = options.Port == 0 ? null : PortHold.Take(options.Port);
         var held = PantryLock.Take(options.DataFile);
+        PantryFile.TakeOver(options.FormerDataFile, options.DataFile);
         if (options.Fresh)
         {
             PantryFile.Delete(options.DataFile);
