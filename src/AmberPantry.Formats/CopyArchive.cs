@@ -16,7 +16,10 @@ public sealed record CopyManifest(string Format, int Version, DateTime WrittenAt
 public static class CopyArchive
 {
     public const string FormatName = "amber-pantry-copy";
-    public const int CurrentVersion = 2;
+    public const int CurrentVersion = 3;
+
+    /// <summary>The first version that is an archive; what its records lack is as in a new one.</summary>
+    public const int OldestVersion = 2;
 
     private const string ManifestName = "manifest.json";
     private const int LongestLine = 4_000_000;
@@ -49,7 +52,7 @@ public static class CopyArchive
         }
     }
 
-    /// <summary>Opens a copy of this version.</summary>
+    /// <summary>Opens a copy of this version or an earlier one.</summary>
     /// <exception cref="Refusal">E_NOT_A_DOCUMENT or E_VERSION.</exception>
     public static async Task<CopyReader> Open(Stream from, CancellationToken stop)
     {
@@ -73,7 +76,9 @@ public static class CopyArchive
                 throw NotACopy("The archive holds no copy of a workshop.");
             }
 
-            return manifest.Version == CurrentVersion ? new CopyReader(zip, manifest) : throw UnknownVersion(manifest.Version);
+            return manifest.Version is >= OldestVersion and <= CurrentVersion
+                ? new CopyReader(zip, manifest)
+                : throw UnknownVersion(manifest.Version);
         }
         catch (Exception error) when (error is JsonException or InvalidDataException)
         {
@@ -92,7 +97,7 @@ public static class CopyArchive
             Codes.Version,
             "version",
             version,
-            $"This copy was written by a version that this one does not know; it reads versions 1 and {CurrentVersion}.",
+            $"This copy was written by a version that this one does not know; it reads versions 1 to {CurrentVersion}.",
             "Take it in with the newer Amber Pantry."
         );
 

@@ -24,7 +24,13 @@ public class FuzzTests
             "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},"holdsAtC":50}
             """,
         ["put /api/materials/names"] = """{"material":"beeswax","names":["hive gold"]}""",
-        ["post /api/formulas"] = """{"name":"Fuzzed","family":"balm","from":"usual"}""",
+        ["put /api/materials/own"] = """
+            {"name":"Fuzzed wax","basedOn":"beeswax","inci":"Cera Alba","pricePerKg":12,"useMaxPercent":30,"material":"quay wax"}
+            """,
+        ["put /api/formulas/{id}/archived"] = """{"archived":true}""",
+        ["put /api/trials/{id}/archived"] = """{"archived":true}""",
+        ["put /api/trials/{id}/about"] = """{"intent":"softer","notes":"n","seen":{"intent":"x","notes":"y"}}""",
+        ["post /api/formulas"] = """{"name":"Fuzzed","family":"balm","from":"usual","of":1}""",
         ["put /api/formulas/{id}/name"] = """{"name":"Fuzzed anew"}""",
         ["post /api/trials/{id}/edits"] = """
             {"revision":0,"did":null,"command":"00000000-0000-4000-8000-000000000001",

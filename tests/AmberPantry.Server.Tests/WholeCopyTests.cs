@@ -69,7 +69,35 @@ public class WholeCopyTests
         await host.Put("/api/materials/names", new { material = "beeswax", names = new[] { "hive gold" } });
         await host.Put("/api/today/reading", new { workroomC = 21, humidityPercent = 55 });
         await host.Put("/api/today/tomorrow", new { temperatures = new Dictionary<string, double> { ["van"] = 41 } });
-        await Story.Make(host, await host.Post("/api/batches", new { trial }));
+        var made = await Story.Make(host, await host.Post("/api/batches", new { trial }));
+        await host.Act(
+            made.Int("id"),
+            new
+            {
+                kind = "correct_step",
+                step = Story.FirstWeigh(made),
+                weighedG = 77,
+                reason = "misread",
+            }
+        );
+        await host.Act(
+            made.Int("id"),
+            new
+            {
+                kind = "take_stock",
+                units = 2,
+                @for = "given",
+                note = "to try",
+            }
+        );
+        var spoilt = (await host.Post("/api/batches", new { trial })).Int("id");
+        await host.Act(spoilt, new { kind = "give_up", reason = "seized" });
+        await host.Act(spoilt, new { kind = "archive" });
+        await host.Put($"/api/trials/{trial}/about", new { intent = "fuller", notes = "a note" });
+        var next = (await host.Post($"/api/trials/{trial}/fork", new { intent = "emptier" })).Int("id");
+        await host.Put($"/api/trials/{next}/archived", new { archived = true });
+        var put = await Story.Formula(host, "Put away");
+        await host.Put($"/api/formulas/{put.Int("formulaId")}/archived", new { archived = true });
 
         await using var db = new PantryDb(PantryFile.Options(host.Options.DataFile));
         foreach (var kind in Kinds(db))
@@ -89,6 +117,11 @@ public class WholeCopyTests
         await db.SaveChangesAsync(TestContext.Current.CancellationToken);
     }
 
+    private static string Text(object? value) =>
+        value is null or string or IFormattable
+            ? Convert.ToString(value, CultureInfo.InvariantCulture) ?? ""
+            : System.Text.Json.JsonSerializer.Serialize(value, Core.AmberJson.Options);
+
     private static IEntityType[] Kinds(PantryDb db) => [.. db.Model.GetEntityTypes().Where(kind => !OfTheFile.Contains(kind.ClrType.Name))];
 
     /// <summary>What is not a number that only its own file knows.</summary>
@@ -100,19 +133,13 @@ public class WholeCopyTests
 
     private static string[] Texts(IEntityType kind, object[] rows) =>
         [
-            .. rows.Select(row =>
-                    string.Join(
-                        " | ",
-                        Columns(kind)
-                            .Select(column => $"{column.Name} {Convert.ToString(column.PropertyInfo!.GetValue(row), CultureInfo.InvariantCulture)}")
-                    )
-                )
+            .. rows.Select(row => string.Join(" | ", Columns(kind).Select(column => $"{column.Name} {Text(column.PropertyInfo!.GetValue(row))}")))
                 .Order(StringComparer.Ordinal),
         ];
 
     private static bool IsEmpty(IProperty column, object row) =>
         column.PropertyInfo!.GetValue(row) is not { } value
-        || value is "" or "[]" or "{}"
+        || value is "" or "[]" or "{}" or System.Collections.ICollection { Count: 0 }
         || (value.GetType() is { IsValueType: true } type && value.Equals(Activator.CreateInstance(type)));
 
     private static object Sample(Type type) =>

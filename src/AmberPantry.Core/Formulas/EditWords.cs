@@ -1,4 +1,5 @@
 using System.Globalization;
+using AmberPantry.Core.Families;
 using AmberPantry.Core.Materials;
 
 namespace AmberPantry.Core.Formulas;
@@ -12,14 +13,24 @@ public static class EditWords
         var now = after.Lines.ToDictionary(line => line.Id);
         string Name(FormulaLine line) => shelf.Find(line.Material)?.Name.Split(',')[0].ToLowerInvariant() ?? line.Material;
 
+        // Who took a share, or gave it: the one line, or the others.
+        string GaveWay(decimal percent)
+        {
+            var moved = after.Lines.Where(line => was.TryGetValue(line.Id, out var old) && old.Percent != line.Percent).ToArray();
+            var who = moved.Length == 1 ? Name(moved[0]) : "the others";
+            return moved.Length == 0 || percent == 0 ? ""
+                : percent > 0 ? $"; {who} took its {Percent(percent)}"
+                : $", from {who}";
+        }
+
         if (after.Lines.FirstOrDefault(line => !was.ContainsKey(line.Id)) is { } added)
         {
-            return $"{Name(added)} added at {Percent(added.Percent)}";
+            return $"{Name(added)} added at {Percent(added.Percent)}{GaveWay(-added.Percent)}";
         }
 
         if (before.Lines.FirstOrDefault(line => !now.ContainsKey(line.Id)) is { } removed)
         {
-            return $"{Name(removed)} removed";
+            return $"{Name(removed)} removed{GaveWay(removed.Percent)}";
         }
 
         foreach (var line in after.Lines)
@@ -57,10 +68,13 @@ public static class EditWords
                 + $"→ {after.Batch.Grams.ToString("0.##", CultureInfo.InvariantCulture)} g";
         }
 
-        return before.PourC != after.PourC ? "pour temperature changed"
+        return before.Family != after.Family ? $"{Kind(before)} → {Kind(after)}"
+            : before.PourC != after.PourC ? "pour temperature changed"
             : before.MakeweightId != after.MakeweightId ? $"{Name(after.Line(after.MakeweightId!))} is the makeweight"
             : "order changed";
     }
+
+    private static string Kind(Formula formula) => FamilyRegistry.Usual.Find(formula.Family)?.Name ?? formula.Family.Key;
 
     private static string Word(Phase phase) =>
         phase switch

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using AmberPantry.Core.Families;
 using AmberPantry.Core.Materials;
 
 namespace AmberPantry.Core.Formulas;
@@ -17,6 +18,7 @@ namespace AmberPantry.Core.Formulas;
 [JsonDerivedType(typeof(Trade), "trade")]
 [JsonDerivedType(typeof(SetBatch), "set_batch")]
 [JsonDerivedType(typeof(SetPour), "set_pour")]
+[JsonDerivedType(typeof(SetFamily), "set_family")]
 public abstract record FormulaEdit;
 
 /// <summary>Where the difference of an edit comes from or goes to.</summary>
@@ -61,3 +63,6 @@ public sealed record Trade(string From, string ToMaterial, decimal Percent) : Fo
 public sealed record SetBatch(BatchSize Batch) : FormulaEdit;
 
 public sealed record SetPour(double? PourC = null) : FormulaEdit;
+
+/// <summary>Makes it another kind of product; the lines stay as they are.</summary>
+public sealed record SetFamily(Family Family) : FormulaEdit;

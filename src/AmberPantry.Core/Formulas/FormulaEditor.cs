@@ -1,3 +1,4 @@
+using AmberPantry.Core.Families;
 using AmberPantry.Core.Materials;
 
 namespace AmberPantry.Core.Formulas;
@@ -24,6 +25,7 @@ public sealed class FormulaEditor(MaterialShelf shelf)
             Trade trade => Trade(formula, trade),
             SetBatch set => formula with { Batch = FormulaCheck.Batch(set.Batch) },
             SetPour set => formula with { PourC = FormulaCheck.Pour(set.PourC) },
+            SetFamily set => formula with { Family = FamilyRegistry.Usual.Get(set.Family, "family").Family },
             _ => throw new Refusal(Codes.UnknownId, "edit.kind", edit.GetType().Name, "This change is not known here.", "Reload the page."),
         };
 

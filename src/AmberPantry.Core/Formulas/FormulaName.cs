@@ -5,6 +5,7 @@ public static class FormulaName
 {
     public const int Longest = 120;
     public const int LongestIntent = 200;
+    public const int LongestNotes = 4000;
 
     /// <exception cref="Refusal">E_EMPTY or E_RANGE for a name that does not fit on a label.</exception>
     public static string Check(string? name, string field)
@@ -37,6 +38,15 @@ public static class FormulaName
                 trimmed.Length == 0 ? "A new trial needs to say what it is after." : "That is too long for one line.",
                 $"Type 1 to {LongestIntent} letters, such as “less greasy”."
             );
+    }
+
+    /// <exception cref="Refusal">E_RANGE.</exception>
+    public static string CheckNotes(string? notes, string field)
+    {
+        var whole = Whole(notes);
+        return whole.Length <= LongestNotes
+            ? whole
+            : throw new Refusal(Codes.Range, field, notes, $"{whole.Length} letters are too many here.", $"Keep it to {LongestNotes} letters.");
     }
 
     /// <summary>Without ends of white space and halves of character pairs.</summary>

@@ -41,6 +41,7 @@ public sealed record Batch
     public const int MostUnits = 10_000;
     public const int LongestNotes = 4000;
     public const int LongestNote = 2000;
+    public const int LongestReason = 200;
 
     public required string Lot { get; init; }
 
@@ -72,6 +73,17 @@ public sealed record Batch
     public StockPlace Place { get; init; }
 
     public string Notes { get; init; } = "";
+
+    /// <summary>Why it was given up; null unless it was.</summary>
+    public string? GivenUpFor { get; init; }
+
+    public DateTime? ArchivedAt { get; init; }
+
+    /// <summary>What was put right after it was finished, the oldest first.</summary>
+    public IReadOnlyList<Correction> Corrections { get; init; } = [];
+
+    /// <summary>Stock taken by hand, the oldest first.</summary>
+    public IReadOnlyList<StockMove> StockMoves { get; init; } = [];
 
     public bool IsFinished => FinishedAt is not null;
 
@@ -109,6 +121,14 @@ public sealed record Batch
             WriteNotes notes => [new NotesWritten(Short(notes.Notes, LongestNotes, "notes"))],
             Observe seen => [new Observed(bench.See(this, seen, id, at))],
             Withdraw withdraw => Observations.Any(one => one.Id == withdraw.Observation) ? [new Withdrawn(withdraw.Observation)] : [],
+            GiveUpBatch giveUp => [AfterCare.GiveUp(this, giveUp, at)],
+            TakeUpBatch => [AfterCare.TakeUp(this)],
+            ArchiveBatch => [AfterCare.Archive(this, at)],
+            BringBackBatch => [new BatchBroughtBack()],
+            CorrectStep correct => [AfterCare.Correct(this, correct, id, at, bench)],
+            CorrectObservation correct => [AfterCare.Correct(this, correct, id, at, bench)],
+            TakeStock take => [AfterCare.Take(this, take, id, at)],
+            PutStockBack back => [AfterCare.PutBack(this, back)],
             _ => throw new Refusal(Codes.UnknownId, "command.kind", command.GetType().Name, "This act is not known here.", "Reload the page."),
         };
 
@@ -125,6 +145,28 @@ public sealed record Batch
             NotesWritten notes => this with { Notes = notes.Notes },
             Observed seen => this with { Observations = [.. Observations.Where(one => one.Id != seen.Observation.Id), seen.Observation] },
             Withdrawn gone => this with { Observations = [.. Observations.Where(one => one.Id != gone.Observation)] },
+            BatchGivenUp end => this with { FinishedAt = end.At, GivenUpFor = end.Reason, UnitsMade = 0, UnitsLeft = 0 },
+            BatchTakenUp => this with { FinishedAt = null, GivenUpFor = null, UnitsMade = null, UnitsLeft = null, ArchivedAt = null },
+            BatchArchived archived => this with { ArchivedAt = archived.At },
+            BatchBroughtBack => this with { ArchivedAt = null },
+            StepCorrected put => this with
+            {
+                Done = [.. Done.Where(done => done.Step != put.Done.Step), put.Done],
+                Corrections = [.. Corrections, put.Correction],
+                SlumpC = put.SlumpC,
+                Observations = put.Observations,
+            },
+            ObservationCorrected put => this with
+            {
+                Observations = [.. Observations.Select(seen => seen.Id == put.Observation.Id ? put.Observation : seen)],
+                Corrections = [.. Corrections, put.Correction],
+            },
+            StockTaken taken => this with { StockMoves = [.. StockMoves, taken.Move], UnitsLeft = UnitsLeft - taken.Move.Units },
+            StockPutBack back => this with
+            {
+                StockMoves = [.. StockMoves.Where(move => move.Id != back.Move.Id)],
+                UnitsLeft = Math.Min(UnitsMade ?? 0, (UnitsLeft ?? 0) + back.Move.Units),
+            },
             _ => throw new ArgumentOutOfRangeException(nameof(change), change, "No such event."),
         };
 
@@ -138,7 +180,7 @@ public sealed record Batch
                 "batch",
                 Lot,
                 $"Lot {Lot} has been weighed into and stays on record.",
-                "Carry it on, or finish it with 0 filled and a note."
+                "Carry it on, or give it up with a reason."
             );
         }
     }
@@ -167,17 +209,7 @@ public sealed record Batch
     {
         var step = Unfinished(record.Step);
         var weighed = step.Kind == StepKind.Weigh && record.WeighedG is { } grams ? Weight(grams) : (decimal?)null;
-        if (record.TemperatureC is { } celsius && (!double.IsFinite(celsius) || celsius is < LeastC or > MostC))
-        {
-            throw new Refusal(
-                Codes.Range,
-                "command.temperatureC",
-                celsius,
-                $"{celsius} °C is outside what a thermometer here reads.",
-                $"Type {LeastC} to {MostC} °C."
-            );
-        }
-
+        Thermometer(record.TemperatureC);
         if (record.Seen is { } seen && Done.FirstOrDefault(done => done.Step == step.Id) is { } there)
         {
             var now = new SeenStep(there.WeighedG, there.TemperatureC);
@@ -284,7 +316,7 @@ public sealed record Batch
                 "command.step",
                 step,
                 $"Lot {Lot} is finished and its record stays as it is.",
-                "Write what is to be said into its notes."
+                "Put a number right in the logbook, with a reason."
             )
             : Step(step);
 
@@ -317,8 +349,21 @@ public sealed record Batch
             ToleranceG = WeighTolerance.Of(grams, scale),
         };
 
+    /// <summary>What a thermometer can have said.</summary>
+    /// <exception cref="Refusal">E_RANGE.</exception>
+    internal static double? Thermometer(double? celsius) =>
+        celsius is { } read && (!double.IsFinite(read) || read is < LeastC or > MostC)
+            ? throw new Refusal(
+                Codes.Range,
+                "command.temperatureC",
+                read,
+                $"{read} °C is outside what a thermometer here reads.",
+                $"Type {LeastC} to {MostC} °C."
+            )
+            : celsius;
+
     /// <summary>A weight in whole micrograms.</summary>
-    private static decimal Weight(decimal grams) =>
+    internal static decimal Weight(decimal grams) =>
         grams is >= 0 and <= MostWeighedG
             ? Micrograms.Round(grams)
             : throw new Refusal(
@@ -329,7 +374,7 @@ public sealed record Batch
                 $"Type what the scale shows, 0 to {MostWeighedG} g."
             );
 
-    private static string Short(string text, int most, string field) =>
+    internal static string Short(string text, int most, string field) =>
         text.Length <= most
             ? text
             : throw new Refusal(Codes.Range, $"command.{field}", text, $"{text.Length} letters are too many here.", $"Keep it to {most} letters.");

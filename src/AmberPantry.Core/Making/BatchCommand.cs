@@ -32,6 +32,14 @@ public enum ObservationKind
 [JsonDerivedType(typeof(WriteNotes), "write_notes")]
 [JsonDerivedType(typeof(Observe), "observe")]
 [JsonDerivedType(typeof(Withdraw), "withdraw")]
+[JsonDerivedType(typeof(GiveUpBatch), "give_up")]
+[JsonDerivedType(typeof(TakeUpBatch), "take_up")]
+[JsonDerivedType(typeof(ArchiveBatch), "archive")]
+[JsonDerivedType(typeof(BringBackBatch), "bring_back")]
+[JsonDerivedType(typeof(CorrectStep), "correct_step")]
+[JsonDerivedType(typeof(CorrectObservation), "correct_observation")]
+[JsonDerivedType(typeof(TakeStock), "take_stock")]
+[JsonDerivedType(typeof(PutStockBack), "put_stock_back")]
 public abstract record BatchCommand;
 
 /// <param name="Step">Id of the step.</param>
@@ -69,3 +77,39 @@ public sealed record Observe(ObservationKind What, double? TemperatureC = null, 
 /// <summary>Takes an observation back.</summary>
 /// <param name="Observation">Id of the command that told it.</param>
 public sealed record Withdraw(Guid Observation) : BatchCommand;
+
+/// <summary>Ends a spoilt batch where it stands; what was weighed stays on record.</summary>
+public sealed record GiveUpBatch(string Reason) : BatchCommand;
+
+/// <summary>Goes on with a batch that was given up.</summary>
+public sealed record TakeUpBatch : BatchCommand;
+
+/// <summary>Puts a finished batch out of the lists; its record stays.</summary>
+public sealed record ArchiveBatch : BatchCommand;
+
+public sealed record BringBackBatch : BatchCommand;
+
+/// <summary>Puts a weight or temperature of a finished batch right.</summary>
+/// <param name="WeighedG">Left out, it stays.</param>
+/// <param name="TemperatureC">Left out, it stays.</param>
+/// <param name="Reason">Why, 1 to 200 letters.</param>
+public sealed record CorrectStep(string Step, string Reason, decimal? WeighedG = null, double? TemperatureC = null) : BatchCommand;
+
+/// <summary>Puts an observation right; what is left out stays.</summary>
+/// <param name="Observation">Id of the command that told it.</param>
+/// <param name="Reason">Why, 1 to 200 letters.</param>
+/// <param name="Sure">Whether it is meant although it lies far from what was said.</param>
+public sealed record CorrectObservation(
+    Guid Observation,
+    string Reason,
+    double? TemperatureC = null,
+    double? Value = null,
+    string? Text = null,
+    bool Sure = false
+) : BatchCommand;
+
+/// <summary>Takes finished stock out by hand.</summary>
+public sealed record TakeStock(int Units, StockOut For, string? Note = null) : BatchCommand;
+
+/// <param name="Taken">Id of the command that took it.</param>
+public sealed record PutStockBack(Guid Taken) : BatchCommand;

@@ -20,3 +20,21 @@ public sealed record NotesWritten(string Notes) : BatchEvent;
 public sealed record Observed(Observation Observation) : BatchEvent;
 
 public sealed record Withdrawn(Guid Observation) : BatchEvent;
+
+public sealed record BatchGivenUp(DateTime At, string Reason) : BatchEvent;
+
+public sealed record BatchTakenUp : BatchEvent;
+
+public sealed record BatchArchived(DateTime At) : BatchEvent;
+
+public sealed record BatchBroughtBack : BatchEvent;
+
+/// <param name="SlumpC">Slump said of it as it is weighed now, °C.</param>
+/// <param name="Observations">All of them, with what is said of the same now.</param>
+public sealed record StepCorrected(StepDone Done, Correction Correction, double? SlumpC, IReadOnlyList<Observation> Observations) : BatchEvent;
+
+public sealed record ObservationCorrected(Observation Observation, Correction Correction) : BatchEvent;
+
+public sealed record StockTaken(StockMove Move) : BatchEvent;
+
+public sealed record StockPutBack(StockMove Move) : BatchEvent;

@@ -132,6 +132,23 @@ public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor
         return new Observation(id, at, seen.What, seen.TemperatureC, seen.Value, said, text);
     }
 
+    /// <summary>An observation with what is said of the same now that other weights stand in the record.</summary>
+    internal Observation Anew(Batch weighed, Observation seen)
+    {
+        var curve = new ProductMelt(weighed.AsWeighed, shelf).Curve;
+        return seen with
+        {
+            Said = seen switch
+            {
+                { Kind: ObservationKind.ThumbPress, TemperatureC: { } celsius } when curve is not null => BatchRecord.ThumbOf(
+                    curve.FirmnessAt(celsius)
+                ),
+                { Kind: ObservationKind.Slump } => curve?.SlumpC,
+                _ => seen.Said,
+            },
+        };
+    }
+
     private static double Check(double? value, double least, double most, string field, string remedy) =>
         value is { } number && double.IsFinite(number) && number >= least && number <= most
             ? number

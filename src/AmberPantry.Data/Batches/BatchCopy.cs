@@ -34,6 +34,9 @@ internal sealed class BatchCopy : CopyPart<BatchRow>
 
     protected override IReadOnlyList<string> OwnIds => [nameof(BatchRow.Id), nameof(BatchRow.TrialId)];
 
+    protected override IReadOnlyList<string> AddedLater =>
+        [nameof(BatchRow.GivenUpFor), nameof(BatchRow.ArchivedAt), nameof(BatchRow.Corrections), nameof(BatchRow.StockMoves)];
+
     private IReadOnlyDictionary<int, (string Formula, int Number)>? names;
 
     protected override async Task Prepare(PantryDb db) => names = await TrialChecks.Names(db);
@@ -97,6 +100,16 @@ internal sealed class BatchCopy : CopyPart<BatchRow>
         if (row.Notes.Length > Batch.LongestNotes || row.SignedBy.Length > LongestName)
         {
             Refuse("notes", row.Notes, "The notes are too long.", $"Keep them to {Batch.LongestNotes} letters.");
+        }
+
+        if (row.GivenUpFor is { Length: 0 or > Batch.LongestReason } || (row.GivenUpFor is not null && row.FinishedAt is null))
+        {
+            Refuse("givenUpFor", row.GivenUpFor, "A batch that was given up has an end and a reason.", $"Give 1 to {Batch.LongestReason} letters.");
+        }
+
+        if (row.Corrections.Any(one => one is null) || row.StockMoves.Any(move => move is null || move.Units is < 1 or > Batch.MostUnits))
+        {
+            Refuse("stockMoves", row.StockMoves.Count, "What was put right or taken cannot be read.", $"Give 1 to {Batch.MostUnits} units each.");
         }
 
         TrialChecks.Position(row.Revision, $"{path}.revision");

@@ -28,6 +28,10 @@ public static class BatchMapping
             UnitsLeft = row.UnitsLeft,
             Place = row.Place,
             Notes = row.Notes,
+            GivenUpFor = row.GivenUpFor,
+            ArchivedAt = row.ArchivedAt,
+            Corrections = row.Corrections,
+            StockMoves = row.StockMoves,
         };
 
     /// <summary>Writes a batch into its rows.</summary>
@@ -36,6 +40,8 @@ public static class BatchMapping
         (row.Content, row.Steps, row.AtStep) = (batch.Content, batch.Steps, batch.AtStep);
         (row.StartedAt, row.TouchedAt, row.FinishedAt) = (batch.StartedAt, batch.TouchedAt, batch.FinishedAt);
         (row.SlumpC, row.UnitsMade, row.UnitsLeft, row.Place, row.Notes) = (batch.SlumpC, batch.UnitsMade, batch.UnitsLeft, batch.Place, batch.Notes);
+        (row.GivenUpFor, row.ArchivedAt) = (batch.GivenUpFor, batch.ArchivedAt);
+        (row.Corrections, row.StockMoves) = (batch.Corrections, batch.StockMoves);
         Merge(row.Done, batch.Done, one => one.Step, done => done.Step, done => new BatchStepRow { Step = done.Step }, Fill);
         Merge(row.Observations, batch.Observations, one => one.Id, seen => seen.Id, seen => new ObservationRow { Id = seen.Id }, Fill);
         row.TakeBrief(batch, PotColour.Of(batch.Content, shelf));

@@ -47,6 +47,15 @@ public sealed class BatchRow
 
     public string Notes { get; set; } = "";
 
+    /// <summary>Why it was given up; null unless it was.</summary>
+    public string? GivenUpFor { get; set; }
+
+    public DateTime? ArchivedAt { get; set; }
+
+    public IReadOnlyList<Correction> Corrections { get; set; } = [];
+
+    public IReadOnlyList<StockMove> StockMoves { get; set; } = [];
+
     public int Revision { get; set; }
 
     /// <summary>Id of the command that began it.</summary>
@@ -151,6 +160,8 @@ internal sealed class BatchConfiguration
     {
         builder.Property(row => row.Content).AsJson();
         builder.Property(row => row.Steps).AsJson();
+        builder.Property(row => row.Corrections).AsJson().HasDefaultValueSql("'[]'");
+        builder.Property(row => row.StockMoves).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(row => row.Revision).IsConcurrencyToken();
         builder.HasIndex(row => row.Lot).IsUnique();
         builder.HasIndex(row => row.BegunBy).IsUnique();

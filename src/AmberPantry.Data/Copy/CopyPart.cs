@@ -44,6 +44,9 @@ public abstract class CopyPart<TRow> : CopyPart
 
     public override Type Row => typeof(TRow);
 
+    /// <summary>Columns that copies of earlier versions lack: a record without them is as a new one.</summary>
+    protected virtual IReadOnlyList<string> AddedLater => [];
+
     /// <summary>Names of the ids that only this file knows; what they point to is told by <see cref="Refer"/>.</summary>
     protected abstract IReadOnlyList<string> OwnIds { get; }
 
@@ -253,6 +256,11 @@ public abstract class CopyPart<TRow> : CopyPart
             var field = Field(column);
             if (!line.TryGetPropertyValue(field, out var value))
             {
+                if (AddedLater.Contains(column.Name))
+                {
+                    continue;
+                }
+
                 throw new Refusal(
                     Codes.Missing,
                     Path(into, field),

@@ -73,8 +73,8 @@ public static class PantryCopy
         await db.Database.ExecuteSqlRawAsync(
             """
             UPDATE Formulas SET
-                TrialCount = (SELECT count(*) FROM Trials WHERE FormulaId = Formulas.Id),
-                NewestNumber = coalesce((SELECT max(Number) FROM Trials WHERE FormulaId = Formulas.Id), 0);
+                TrialCount = (SELECT count(*) FROM Trials WHERE FormulaId = Formulas.Id AND ArchivedAt IS NULL),
+                NewestNumber = coalesce((SELECT max(Number) FROM Trials WHERE FormulaId = Formulas.Id AND ArchivedAt IS NULL), 0);
             UPDATE Formulas SET
                 NewestTrial = coalesce((SELECT Id FROM Trials WHERE FormulaId = Formulas.Id AND Number = NewestNumber), 0),
                 Family = coalesce(

@@ -16,6 +16,8 @@ internal sealed class FormulaCopy : CopyPart<FormulaRow>
 
     protected override IReadOnlyList<string> OwnIds => [nameof(FormulaRow.Id)];
 
+    protected override IReadOnlyList<string> AddedLater => [nameof(FormulaRow.ArchivedAt)];
+
     protected override IQueryable<FormulaRow> Ordered(PantryDb db) => db.Formulas.OrderBy(row => row.Id);
 
     protected override IQueryable<FormulaRow> Existing(CopyIn into, IReadOnlyList<FormulaRow> rows)
@@ -39,6 +41,8 @@ internal sealed class TrialCopy : CopyPart<TrialRow>
     public override string Name => "trials";
 
     protected override IReadOnlyList<string> OwnIds => [nameof(TrialRow.Id), nameof(TrialRow.FormulaId)];
+
+    protected override IReadOnlyList<string> AddedLater => [nameof(TrialRow.Notes), nameof(TrialRow.ArchivedAt)];
 
     protected override IQueryable<TrialRow> Ordered(PantryDb db) => db.Trials.OrderBy(row => row.Id);
 
@@ -87,6 +91,7 @@ internal sealed class TrialCopy : CopyPart<TrialRow>
         }
 
         row.Intent = FormulaName.CheckIntent(row.Intent, $"{path}.intent");
+        row.Notes = FormulaName.CheckNotes(row.Notes, $"{path}.notes");
         FormulaCheck.Check(row.Content, into.Shelf, $"{path}.content");
     }
 

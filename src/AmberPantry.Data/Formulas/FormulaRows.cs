@@ -17,14 +17,18 @@ public sealed class FormulaRow
     /// <summary>When any of its trials last changed, UTC.</summary>
     public DateTime ChangedAt { get; set; }
 
+    /// <summary>When it was put out of the lists; null while it stands in them.</summary>
+    public DateTime? ArchivedAt { get; set; }
+
     /// <summary>Family of the newest trial.</summary>
     public Family Family { get; set; }
 
-    /// <summary>Id of the newest trial; 0 while there is none.</summary>
+    /// <summary>Id of the newest trial that is not archived; 0 while there is none.</summary>
     public int NewestTrial { get; set; }
 
     public int NewestNumber { get; set; }
 
+    /// <summary>How many trials it has, without archived ones.</summary>
     public int TrialCount { get; set; }
 
     public List<TrialRow> Trials { get; } = [];
@@ -42,6 +46,11 @@ public sealed class TrialRow
     public int Number { get; set; }
 
     public string Intent { get; set; } = "";
+
+    public string Notes { get; set; } = "";
+
+    /// <summary>When it was put out of the lists; null while it stands in them.</summary>
+    public DateTime? ArchivedAt { get; set; }
 
     public required Formula Content { get; set; }
 
@@ -122,6 +131,7 @@ internal sealed class FormulaConfiguration
         builder.Property(row => row.Name).HasMaxLength(FormulaName.Longest);
         builder.HasIndex(row => row.Name).IsUnique();
         builder.HasIndex(row => new { row.ChangedAt, row.Id });
+        builder.HasIndex(row => row.ArchivedAt).HasFilter("ArchivedAt IS NOT NULL");
         builder.ToTable("Formulas", table => table.HasCheckConstraint("FormulaNamed", "length(Name) > 0"));
     }
 

@@ -48,6 +48,9 @@ namespace AmberPantry.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<DateTime?>("ArchivedAt")
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("AtIndex")
                         .HasColumnType("INTEGER");
 
@@ -80,11 +83,20 @@ namespace AmberPantry.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Corrections")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
+
                     b.Property<string>("Family")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<DateTime?>("FinishedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("GivenUpFor")
                         .HasColumnType("TEXT");
 
                     b.Property<double?>("HumidityPercent")
@@ -128,6 +140,12 @@ namespace AmberPantry.Data.Migrations
                     b.Property<string>("Steps")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<string>("StockMoves")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
 
                     b.Property<DateTime>("TouchedAt")
                         .HasColumnType("TEXT");
@@ -248,6 +266,9 @@ namespace AmberPantry.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<DateTime?>("ArchivedAt")
+                        .HasColumnType("TEXT");
+
                     b.Property<DateTime>("ChangedAt")
                         .HasColumnType("TEXT");
 
@@ -273,6 +294,9 @@ namespace AmberPantry.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("ArchivedAt")
+                        .HasFilter("ArchivedAt IS NOT NULL");
 
                     b.HasIndex("Name")
                         .IsUnique();
@@ -372,6 +396,9 @@ namespace AmberPantry.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<DateTime?>("ArchivedAt")
+                        .HasColumnType("TEXT");
+
                     b.Property<DateTime>("ChangedAt")
                         .HasColumnType("TEXT");
 
@@ -390,6 +417,10 @@ namespace AmberPantry.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<DateTime?>("MadeAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Notes")
+                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<int>("Number")

@@ -10,12 +10,24 @@ using Microsoft.EntityFrameworkCore;
 namespace AmberPantry.Server.Bench;
 
 /// <param name="Trial">Id of the newest trial.</param>
-public sealed record FormulaBrief(int Id, string Name, Family Family, int Trial, int TrialNumber, int Trials, DateTime ChangedAt);
+public sealed record FormulaBrief(
+    int Id,
+    string Name,
+    Family Family,
+    int Trial,
+    int TrialNumber,
+    int Trials,
+    DateTime ChangedAt,
+    DateTime? ArchivedAt
+);
 
 public enum Start
 {
     Blank,
     Usual,
+
+    /// <summary>As a trial of another formula.</summary>
+    Copy,
 }
 
 public enum FormulaOrder
@@ -25,7 +37,8 @@ public enum FormulaOrder
     Name,
 }
 
-public sealed record StartFormula(string Name, Family Family, Start From);
+/// <param name="Of">Id of the trial that is copied; needed for a copy, whose kind it has.</param>
+public sealed record StartFormula(string Name, Family Family, Start From, int? Of = null);
 
 public sealed record RenameFormula(string Name);
 
@@ -37,25 +50,32 @@ public static class FormulaEndpoints
         formulas.MapGet("/", List);
         formulas.MapPost("/", Begin);
         formulas.MapPut("/{id:int}/name", Rename);
+        formulas.MapPut("/{id:int}/archived", PutAway);
     }
 
-    /// <param name="search">Part of a name.</param>
+    /// <param name="search">Words of a name, in any order.</param>
+    /// <param name="archived">Whether archived ones are wanted, and only them.</param>
     /// <param name="after">Where the page before ended.</param>
     internal static async Task<Page<FormulaBrief>> List(
         PantryDb db,
         string? search = null,
         string? family = null,
+        bool archived = false,
         string? order = null,
         string? after = null,
         string? take = null
     )
     {
         var most = Paging.Take(take);
-        var rows = db.Formulas.AsNoTracking().Where(row => row.TrialCount > 0);
-        rows = Paging.Like(search) is { } like ? rows.Where(row => EF.Functions.Like(row.Name, like, "\\")) : rows;
+        var rows = db.Formulas.AsNoTracking().Where(row => row.TrialCount > 0 && (archived ? row.ArchivedAt != null : row.ArchivedAt == null));
+        foreach (var like in Paging.Words(search))
+        {
+            rows = rows.Where(row => EF.Functions.Like(row.Name, like, "\\"));
+        }
+
         rows = family is { Length: > 0 } ? rows.Where(row => row.Family == new Family(family)) : rows;
         var total = await rows.CountAsync();
-        if (Paging.Order<FormulaOrder>(order) == FormulaOrder.Name)
+        if (Paging.Word<FormulaOrder>(order, "order") == FormulaOrder.Name)
         {
             rows = Paging.AfterName(after) is var (name, id)
                 ? rows.Where(row => string.Compare(row.Name, name) > 0 || (row.Name == name && row.Id > id))
@@ -73,17 +93,34 @@ public static class FormulaEndpoints
 
     private static Task<List<FormulaBrief>> Briefs(IQueryable<FormulaRow> rows, int take) =>
         rows.Take(take + 1)
-            .Select(row => new FormulaBrief(row.Id, row.Name, row.Family, row.NewestTrial, row.NewestNumber, row.TrialCount, row.ChangedAt))
+            .Select(row => new FormulaBrief(
+                row.Id,
+                row.Name,
+                row.Family,
+                row.NewestTrial,
+                row.NewestNumber,
+                row.TrialCount,
+                row.ChangedAt,
+                row.ArchivedAt
+            ))
             .ToListAsync();
+
+    private static FormulaBrief Brief(FormulaRow row) =>
+        new(row.Id, row.Name, row.Family, row.NewestTrial, row.NewestNumber, row.TrialCount, row.ChangedAt, row.ArchivedAt);
 
     private static async Task<TrialView> Begin(StartFormula start, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
     {
         var name = FormulaName.Check(start.Name, "name");
         var family = FamilyRegistry.Usual.Get(start.Family, "family");
-        var content = start.From == Start.Blank ? Starters.Blank(start.Family) : Starters.For(family, keeper.Shelf);
         var id = await db.Command(async () =>
         {
             await Free(db, name, null);
+            var content = start.From switch
+            {
+                Start.Blank => Starters.Blank(start.Family),
+                Start.Usual => Starters.For(family, keeper.Shelf),
+                _ => await Copied(db, start.Of),
+            };
             var formula = new FormulaRow { Name = name, CreatedAt = clock.Now };
             db.Formulas.Add(formula);
             var trial = await TrialKeeper.Add(db, formula, content, "first trial", "started", clock.Now);
@@ -100,9 +137,22 @@ public static class FormulaEndpoints
             await Free(db, name, id);
             var row = await db.Formulas.FindAsync(id) ?? throw new NotThereException("That formula");
             row.Name = name;
-            return new FormulaBrief(row.Id, row.Name, row.Family, row.NewestTrial, row.NewestNumber, row.TrialCount, row.ChangedAt);
+            return Brief(row);
         });
     }
+
+    /// <summary>Puts a formula out of the lists or back. Its trials and batches stay as they are.</summary>
+    private static Task<FormulaBrief> PutAway(int id, Archive archive, PantryDb db, PantryClock clock) =>
+        db.Command(async () =>
+        {
+            var row = await db.Formulas.FindAsync(id) ?? throw new NotThereException("That formula");
+            row.ArchivedAt = archive.Archived ? row.ArchivedAt ?? clock.Now : null;
+            return Brief(row);
+        });
+
+    private static async Task<Formula> Copied(PantryDb db, int? of) =>
+        await db.Trials.Where(row => row.Id == of).Select(row => row.Content).FirstOrDefaultAsync()
+        ?? throw new Refusal(Codes.UnknownId, "of", of, "A copy needs a trial that is there.", "Name the trial to copy.");
 
     private static async Task Free(PantryDb db, string name, int? except)
     {

@@ -23,6 +23,14 @@ public sealed record ForkTrial(string Intent, IReadOnlyList<FormulaEdit>? Edits 
 
 public sealed record StepTrial(int Revision, Guid? Command = null);
 
+/// <summary>What a trial is after and what is noted of it; a made trial takes it too.</summary>
+/// <param name="Seen">What stood there when it was typed: something else that has come in since is not written over.</param>
+public sealed record TellTrial(string Intent, string Notes, ToldTrial? Seen = null);
+
+public sealed record ToldTrial(string Intent, string Notes);
+
+public sealed record Archive(bool Archived);
+
 public sealed record SetFindingAside(string Finding, string Reason, double? Value = null);
 
 /// <summary>One trial on the bench: every change is kept at once.</summary>
@@ -43,6 +51,8 @@ public static class TrialEndpoints
             Step(id, step, +1, db, keeper, clock)
         );
         trials.MapPost("/{id:int}/fork", Fork);
+        trials.MapPut("/{id:int}/about", Tell);
+        trials.MapPut("/{id:int}/archived", PutAway);
         trials.MapPost("/{id:int}/set-aside", PutAside);
         trials.MapDelete("/{id:int}/set-aside/{finding}", TakeBack);
     }
@@ -131,6 +141,41 @@ public static class TrialEndpoints
         return await TrialViews.Get(db, begun, keeper.Say);
     }
 
+    private static async Task<TrialView> Tell(int id, TellTrial tell, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
+    {
+        var told = new ToldTrial(FormulaName.CheckIntent(tell.Intent, "intent"), FormulaName.CheckNotes(tell.Notes, "notes"));
+        await db.Command(async () =>
+        {
+            var trial = await Open(db, id);
+            var stands = new ToldTrial(trial.Intent, trial.Notes);
+            if (tell.Seen is { } seen && stands != seen && stands != told)
+            {
+                throw new Refusal(
+                    Codes.Changed,
+                    stands.Intent != seen.Intent ? "intent" : "notes",
+                    tell.Intent,
+                    $"In another window it says “{(stands.Intent != seen.Intent ? stands.Intent : stands.Notes)}” meanwhile.",
+                    "Look which is right: saving again keeps yours."
+                );
+            }
+
+            (trial.Intent, trial.Notes, trial.ChangedAt) = (told.Intent, told.Notes, clock.Now);
+            return true;
+        });
+        return await TrialViews.Get(db, id, keeper.Say);
+    }
+
+    private static async Task<TrialView> PutAway(int id, Archive archive, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
+    {
+        await db.Command(async () =>
+        {
+            var trial = await Open(db, id);
+            await TrialKeeper.Archive(db, trial, archive.Archived ? trial.ArchivedAt ?? clock.Now : null);
+            return true;
+        });
+        return await TrialViews.Get(db, id, keeper.Say);
+    }
+
     private static async Task<TrialView> PutAside(int id, SetFindingAside aside, PantryDb db, WorkshopKeeper keeper)
     {
         var reason = FormulaName.CheckIntent(aside.Reason, "reason");
@@ -166,6 +211,9 @@ public static class TrialEndpoints
         });
         return await TrialViews.Get(db, id, keeper.Say);
     }
+
+    private static async Task<TrialRow> Open(PantryDb db, int id) =>
+        await db.Trials.Include(row => row.Formula).FirstOrDefaultAsync(row => row.Id == id) ?? throw new NotThereException("That trial");
 
     private static async Task Trial(PantryDb db, int id)
     {

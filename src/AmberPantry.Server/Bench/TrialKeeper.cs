@@ -40,7 +40,7 @@ internal sealed class TrialKeeper(PantryDb db, MaterialShelf shelf, Wording say,
         var trial = await db.Trials.Include(row => row.Formula).FirstOrDefaultAsync(row => row.Id == id) ?? throw new NotThereException("That trial");
         if (trial.MadeAt is not null)
         {
-            var next = trial.Formula!.NewestNumber + 1;
+            var next = await NextNumber(db, trial.FormulaId);
             throw new Refusal(
                 Codes.Made,
                 "trial",
@@ -120,7 +120,7 @@ internal sealed class TrialKeeper(PantryDb db, MaterialShelf shelf, Wording say,
         var trial = new TrialRow
         {
             Formula = formula,
-            Number = formula.NewestNumber + 1,
+            Number = await NextNumber(db, formula.Id),
             Intent = intent,
             Content = content,
             ChangedAt = now,
@@ -139,6 +139,30 @@ internal sealed class TrialKeeper(PantryDb db, MaterialShelf shelf, Wording say,
         (formula.Family, formula.ChangedAt) = (content.Family, now);
         return trial;
     }
+
+    /// <summary>Puts a trial out of the lists or back; what the formula tells of its newest follows.</summary>
+    /// <exception cref="Refusal">E_EMPTY when no other trial would be left.</exception>
+    public static async Task Archive(PantryDb db, TrialRow trial, DateTime? at)
+    {
+        trial.ArchivedAt = at;
+        await db.SaveChangesAsync();
+        var formula = trial.Formula!;
+        var open = db.Trials.Where(row => row.FormulaId == formula.Id && row.ArchivedAt == null);
+        var newest = await open.OrderByDescending(row => row.Number).FirstOrDefaultAsync()
+            ?? throw new Refusal(
+                Codes.Empty,
+                "archived",
+                trial.Number,
+                $"Trial {trial.Number} is the only one of {formula.Name}.",
+                "Archive the formula instead."
+            );
+        (formula.NewestTrial, formula.NewestNumber, formula.Family) = (newest.Id, newest.Number, newest.Content.Family);
+        formula.TrialCount = await open.CountAsync();
+    }
+
+    /// <summary>Numbers go on; that of an archived trial is not given again.</summary>
+    private static async Task<int> NextNumber(PantryDb db, int formula) =>
+        1 + (await db.Trials.Where(row => row.FormulaId == formula).MaxAsync(row => (int?)row.Number) ?? 0);
 
     private void Touch(TrialRow trial)
     {

@@ -6,7 +6,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Server.Bench;
 
-public sealed record TrialBrief(int Id, int Number, string Intent, DateTime? MadeAt, DateTime ChangedAt);
+public sealed record TrialBrief(int Id, int Number, string Intent, DateTime? MadeAt, DateTime ChangedAt, DateTime? ArchivedAt);
 
 public sealed record SetAside(string Finding, string Reason, double? Value);
 
@@ -23,12 +23,19 @@ public sealed record TrialView
 
     public required string Intent { get; init; }
 
+    public required string Notes { get; init; }
+
     public required int Revision { get; init; }
 
     /// <summary>When a batch was first begun from it; it never changes after.</summary>
     public required DateTime? MadeAt { get; init; }
 
     public required DateTime ChangedAt { get; init; }
+
+    public required DateTime? ArchivedAt { get; init; }
+
+    /// <summary>When the formula itself was put out of the lists.</summary>
+    public required DateTime? FormulaArchivedAt { get; init; }
 
     public required Formula Content { get; init; }
 
@@ -65,7 +72,7 @@ internal static class TrialViews
             .Trials.AsNoTracking()
             .Where(row => row.FormulaId == trial.FormulaId)
             .OrderBy(row => row.Number)
-            .Select(row => new TrialBrief(row.Id, row.Number, row.Intent, row.MadeAt, row.ChangedAt))
+            .Select(row => new TrialBrief(row.Id, row.Number, row.Intent, row.MadeAt, row.ChangedAt, row.ArchivedAt))
             .ToListAsync();
         var aside = await db
             .SetAside.AsNoTracking()
@@ -90,9 +97,12 @@ internal static class TrialViews
             FormulaName = trial.Formula!.Name,
             Number = trial.Number,
             Intent = trial.Intent,
+            Notes = trial.Notes,
             Revision = trial.Revision,
             MadeAt = trial.MadeAt,
             ChangedAt = trial.ChangedAt,
+            ArchivedAt = trial.ArchivedAt,
+            FormulaArchivedAt = trial.Formula.ArchivedAt,
             Content = trial.Content,
             Undo = free && near.ContainsKey(trial.EditAt - 1) ? near.GetValueOrDefault(trial.EditAt) : null,
             Redo = free ? near.GetValueOrDefault(trial.EditAt + 1) : null,

@@ -4,6 +4,7 @@ using AmberPantry.Server.Bench;
 using AmberPantry.Server.House;
 using AmberPantry.Server.Logbook;
 using AmberPantry.Server.Make;
+using AmberPantry.Server.Pantry;
 using AmberPantry.Server.Science;
 using AmberPantry.Server.Today;
 using Microsoft.AspNetCore.Hosting.Server;
@@ -101,6 +102,7 @@ public static class AmberServer
         ScienceEndpoints.Map(api.MapGroup("/science").WithTags("science"));
         AssessEndpoints.Map(api.WithTags("bench"));
         MaterialEndpoints.Map(api.MapGroup("/materials").WithTags("bench"));
+        OwnMaterialEndpoints.Map(api.MapGroup("/materials/own").WithTags("materials"));
         FormulaEndpoints.Map(api.MapGroup("/formulas").WithTags("bench"));
         TrialEndpoints.Map(api.MapGroup("/trials").WithTags("bench"));
         BatchEndpoints.Map(api.MapGroup("/batches").WithTags("make"));

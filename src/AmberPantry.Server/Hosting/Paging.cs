@@ -14,6 +14,7 @@ internal static class Paging
     public const int Usual = 60;
     private const int Most = 200;
     private const int LongestSearch = 80;
+    private const int MostWords = 8;
     private const char Between = '~';
 
     /// <exception cref="Refusal">E_RANGE for a page that cannot be.</exception>
@@ -22,20 +23,20 @@ internal static class Paging
         : int.TryParse(take, CultureInfo.InvariantCulture, out var most) && most is >= 1 and <= Most ? most
         : throw new Refusal(Codes.Range, "take", take, $"A page of “{take}” cannot be.", $"Ask for 1 to {Most}.");
 
-    /// <summary>An order by its word; the first of them when none is asked for.</summary>
+    /// <summary>A choice by its word; the first of them when none is asked for.</summary>
     /// <exception cref="Refusal">E_UNKNOWN_ID.</exception>
-    public static T Order<T>(string? order)
+    public static T Word<T>(string? word, string field)
         where T : struct, Enum
     {
-        if (order is null)
+        if (word is null)
         {
             return default;
         }
 
         var words = Enum.GetValues<T>().ToDictionary(AmberJson.Word);
-        return words.TryGetValue(order, out var found)
+        return words.TryGetValue(word, out var found)
             ? found
-            : throw new Refusal(Codes.UnknownId, "order", order, $"There is no order “{order}”.", $"Use {string.Join(" or ", words.Keys)}.");
+            : throw new Refusal(Codes.UnknownId, field, word, $"There is no {field} “{word}”.", $"Use {string.Join(" or ", words.Keys)}.");
     }
 
     /// <summary>Where a page begins by time and id.</summary>
@@ -60,17 +61,17 @@ internal static class Paging
 
     public static string Mark(string name, int id) => $"{Uri.EscapeDataString(name)}{Between}{id.ToString(CultureInfo.InvariantCulture)}";
 
-    /// <summary>A search text as a pattern: what SQL takes for wild cards is taken as it is.</summary>
-    public static string? Like(string? search)
+    /// <summary>Each word of a search text as a pattern: what SQL takes for wild cards is taken as it is.</summary>
+    public static IReadOnlyList<string> Words(string? search)
     {
         var text = search?.Trim() ?? "";
-        if (text.Length == 0)
-        {
-            return null;
-        }
-
         var cut = text.Length > LongestSearch ? text[..LongestSearch] : text;
-        var escaped = cut.Replace("\\", "\\\\", StringComparison.Ordinal)
+        return [.. cut.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries).Take(MostWords).Select(Pattern)];
+    }
+
+    private static string Pattern(string word)
+    {
+        var escaped = word.Replace("\\", "\\\\", StringComparison.Ordinal)
             .Replace("%", "\\%", StringComparison.Ordinal)
             .Replace("_", "\\_", StringComparison.Ordinal);
         return $"%{escaped}%";

@@ -1,3 +1,4 @@
+using AmberPantry.Core;
 using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
 using AmberPantry.Data.House;
@@ -22,6 +23,7 @@ internal static class HouseWriter
                 throw new ChangedElsewhereException("The settings were changed in another window.", theirs());
             }
 
+            await CheckContainers(db, row?.Settings ?? new HouseSettings(), settings);
             row ??= db.House.Add(new HouseRow { Settings = settings }).Entity;
             (row.Settings, row.Revision) = (settings, row.Revision + 1);
             return true;
@@ -48,6 +50,33 @@ internal static class HouseWriter
 
             return true;
         });
+
+    /// <exception cref="Refusal">E_MADE when a container goes that a trial is filled into.</exception>
+    private static async Task CheckContainers(PantryDb db, HouseSettings before, HouseSettings after)
+    {
+        var stay = after.Workshop.Containers.Select(container => container.Id).ToHashSet();
+        foreach (var gone in before.Workshop.Containers.Where(container => !stay.Contains(container.Id)))
+        {
+            var filled = await db
+                .Database.SqlQuery<string>(
+                    $"""
+                    SELECT Formulas.Name AS Value FROM Trials JOIN Formulas ON Formulas.Id = FormulaId
+                    WHERE json_extract(Content, '$.batch.container') = {gone.Id} LIMIT 1
+                    """
+                )
+                .ToListAsync();
+            if (filled is [var formula])
+            {
+                throw new Refusal(
+                    Codes.Made,
+                    "house.workshop.containers",
+                    gone.Name,
+                    $"{formula} is filled into the {gone.Name}.",
+                    "Choose another container there first, or keep this one."
+                );
+            }
+        }
+    }
 
     /// <summary>The first word of a maker begins the workshop.</summary>
     private static async Task Begun(PantryDb db)

@@ -49,6 +49,11 @@ public sealed record BatchBrief
     public required int? UnitsLeft { get; init; }
 
     public required int Observations { get; init; }
+
+    /// <summary>Why it was given up; null unless it was.</summary>
+    public required string? GivenUpFor { get; init; }
+
+    public required DateTime? ArchivedAt { get; init; }
 }
 
 /// <param name="OffG">Weighed − planned.</param>
@@ -103,58 +108,110 @@ public enum BatchOrder
 {
     /// <summary>The last begun first.</summary>
     Newest,
+    Oldest,
+
+    /// <summary>The last touched first.</summary>
+    Touched,
     Name,
+    Lot,
 }
 
 internal static class BatchViews
 {
     /// <summary>Batches that have been begun and not finished, the last touched first.</summary>
-    public static async Task<Page<BatchBrief>> Open(PantryDb db, Wording say, string? search = null, string? after = null, string? take = null)
-    {
-        var most = Paging.Take(take);
-        var rows = Searched(db.Batches.AsNoTracking().Where(row => row.FinishedAt == null), search);
-        var total = await rows.CountAsync();
-        rows = Paging.AfterTime(after) is var (at, id) ? rows.Where(row => row.TouchedAt < at || (row.TouchedAt == at && row.Id < id)) : rows;
-        var page = await Briefs(rows.OrderByDescending(row => row.TouchedAt).ThenByDescending(row => row.Id), most, say);
-        return Paging.Page(page, most, total, brief => Paging.Mark(brief.TouchedAt, brief.Id));
-    }
+    public static Task<Page<BatchBrief>> Open(PantryDb db, Wording say, string? search = null, string? after = null, string? take = null) =>
+        Ordered(db, say, db.Batches.AsNoTracking().Where(row => row.FinishedAt == null).Matching(search), BatchOrder.Touched, after, take);
 
-    /// <summary>Every batch.</summary>
-    /// <param name="search">Part of a lot or of a formula's name.</param>
-    public static async Task<Page<BatchBrief>> All(
+    /// <summary>Every batch that is asked for.</summary>
+    public static Task<Page<BatchBrief>> All(
         PantryDb db,
         Wording say,
         string? search,
+        string? state,
         string? family,
         string? order,
+        string? after,
+        string? take
+    ) =>
+        Ordered(
+            db,
+            say,
+            db.Batches.AsNoTracking().Of(Paging.Word<BatchState>(state, "state"), family).Matching(search),
+            Paging.Word<BatchOrder>(order, "order"),
+            after,
+            take
+        );
+
+    private static async Task<Page<BatchBrief>> Ordered(
+        PantryDb db,
+        Wording say,
+        IQueryable<BatchRow> rows,
+        BatchOrder order,
         string? after,
         string? take
     )
     {
         var most = Paging.Take(take);
-        var rows = Searched(db.Batches.AsNoTracking(), search);
-        rows = family is { Length: > 0 } ? rows.Where(row => row.Family == new Family(family)) : rows;
         var total = await rows.CountAsync();
-        if (Paging.Order<BatchOrder>(order) == BatchOrder.Name)
+        return order switch
         {
-            // From the formulas on: their names are in order already, so that a page needs no more rows than it shows.
-            var byName =
-                from formula in db.Formulas
-                from trial in db.Trials
-                from row in rows
-                where trial.FormulaId == formula.Id && row.TrialId == trial.Id
-                orderby formula.Name, row.Id descending
-                select new { formula.Name, row };
-            byName = Paging.AfterName(after) is var (name, last)
-                ? byName.Where(one => string.Compare(one.Name, name) >= 0 && (one.Name != name || one.row.Id < last))
-                : byName;
-            var named = await Briefs(byName.Select(one => one.row), most, say);
-            return Paging.Page(named, most, total, brief => Paging.Mark(brief.FormulaName, brief.Id));
-        }
+            BatchOrder.Name => await ByName(db, say, rows, most, total, after),
+            BatchOrder.Lot => Paging.Page(
+                await Briefs(
+                    (Paging.AfterName(after) is var (lot, _) ? rows.Where(row => string.Compare(row.Lot, lot) > 0) : rows).OrderBy(row => row.Lot),
+                    most,
+                    say
+                ),
+                most,
+                total,
+                brief => Paging.Mark(brief.Lot, brief.Id)
+            ),
+            BatchOrder.Touched => Paging.Page(
+                await Briefs(
+                    (Paging.AfterTime(after) is var (at, id) ? rows.Where(row => row.TouchedAt < at || (row.TouchedAt == at && row.Id < id)) : rows)
+                        .OrderByDescending(row => row.TouchedAt)
+                        .ThenByDescending(row => row.Id),
+                    most,
+                    say
+                ),
+                most,
+                total,
+                brief => Paging.Mark(brief.TouchedAt, brief.Id)
+            ),
+            _ => Paging.Page(await Briefs(Begun(rows, order == BatchOrder.Oldest, after), most, say), most, total, brief =>
+                Paging.Mark(brief.StartedAt, brief.Id)
+            ),
+        };
+    }
 
-        rows = Paging.AfterTime(after) is var (at, id) ? rows.Where(row => row.StartedAt < at || (row.StartedAt == at && row.Id < id)) : rows;
-        var page = await Briefs(rows.OrderByDescending(row => row.StartedAt).ThenByDescending(row => row.Id), most, say);
-        return Paging.Page(page, most, total, brief => Paging.Mark(brief.StartedAt, brief.Id));
+    private static IQueryable<BatchRow> Begun(IQueryable<BatchRow> rows, bool oldest, string? after) =>
+        (Paging.AfterTime(after), oldest) switch
+        {
+            (null, true) => rows.OrderBy(row => row.StartedAt).ThenBy(row => row.Id),
+            (null, false) => rows.OrderByDescending(row => row.StartedAt).ThenByDescending(row => row.Id),
+            (var (at, id), true) => rows.Where(row => row.StartedAt > at || (row.StartedAt == at && row.Id > id))
+                .OrderBy(row => row.StartedAt)
+                .ThenBy(row => row.Id),
+            (var (at, id), false) => rows.Where(row => row.StartedAt < at || (row.StartedAt == at && row.Id < id))
+                .OrderByDescending(row => row.StartedAt)
+                .ThenByDescending(row => row.Id),
+        };
+
+    /// <summary>From the formulas on: their names are in order already, so that a page needs no more rows than it shows.</summary>
+    private static async Task<Page<BatchBrief>> ByName(PantryDb db, Wording say, IQueryable<BatchRow> rows, int most, int total, string? after)
+    {
+        var byName =
+            from formula in db.Formulas
+            from trial in db.Trials
+            from row in rows
+            where trial.FormulaId == formula.Id && row.TrialId == trial.Id
+            orderby formula.Name, row.Id descending
+            select new { formula.Name, row };
+        byName = Paging.AfterName(after) is var (name, last)
+            ? byName.Where(one => string.Compare(one.Name, name) >= 0 && (one.Name != name || one.row.Id < last))
+            : byName;
+        var named = await Briefs(byName.Select(one => one.row), most, say);
+        return Paging.Page(named, most, total, brief => Paging.Mark(brief.FormulaName, brief.Id));
     }
 
     /// <exception cref="NotThereException">When there is no such batch.</exception>
@@ -174,7 +231,11 @@ internal static class BatchViews
             Id = row.Id,
             Revision = row.Revision,
             From = new BatchOrigin(row.Trial!.Formula!.Name, row.TrialId, row.Trial.Number, row.Trial.Intent),
-            Batch = batch with { Steps = [.. batch.Steps.Select(step => step.In(say))] },
+            Batch = batch with
+            {
+                Steps = [.. batch.Steps.Select(step => step.In(say))],
+                Corrections = [.. batch.Corrections.Select(one => one with { Was = say.Text(one.Was), Now = say.Text(one.Now) })],
+            },
             AtIndex = row.AtIndex,
             PotG = pot.Sum(line => line.WeighedG ?? 0),
             Deviations =
@@ -214,11 +275,6 @@ internal static class BatchViews
             .FirstOrDefaultAsync(batch => batch.Id == id)
         ?? throw new NotThereException("That batch");
 
-    private static IQueryable<BatchRow> Searched(IQueryable<BatchRow> rows, string? search) =>
-        Paging.Like(search) is { } like
-            ? rows.Where(row => EF.Functions.Like(row.Lot, like, "\\") || EF.Functions.Like(row.Trial!.Formula!.Name, like, "\\"))
-            : rows;
-
     private static async Task<List<BatchBrief>> Briefs(IQueryable<BatchRow> rows, int take, Wording say)
     {
         var briefs = await rows.Take(take + 1)
@@ -241,6 +297,8 @@ internal static class BatchViews
                 UnitsMade = row.UnitsMade,
                 UnitsLeft = row.UnitsLeft,
                 Observations = row.ObservationCount,
+                GivenUpFor = row.GivenUpFor,
+                ArchivedAt = row.ArchivedAt,
             })
             .ToListAsync();
         return briefs.ConvertAll(brief => brief with { AtTitle = say.Text(brief.AtTitle) });

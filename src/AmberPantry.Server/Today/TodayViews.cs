@@ -184,7 +184,7 @@ internal static class TodayViews
             to = now - PressFrom;
         var due = await db
             .Batches.AsNoTracking()
-            .Where(row => !row.Pressed && row.FinishedAt > from && row.FinishedAt <= to)
+            .Where(row => !row.Pressed && row.FinishedAt > from && row.FinishedAt <= to && row.GivenUpFor == null && row.ArchivedAt == null)
             .OrderByDescending(row => row.FinishedAt)
             .Take(MostPresses)
             .Select(row => new

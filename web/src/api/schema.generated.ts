@@ -1588,6 +1588,83 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/materials/own": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OwnMaterial"][];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KeepMaterial"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OwnMaterial"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: {
+                    material?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formulas": {
         parameters: {
             query?: never;
@@ -1598,9 +1675,11 @@ export interface paths {
         get: {
             parameters: {
                 query?: {
-                    /** @description Part of a name. */
+                    /** @description Words of a name, in any order. */
                     search?: string;
                     family?: string;
+                    /** @description Whether archived ones are wanted, and only them. */
+                    archived?: boolean;
                     order?: string;
                     /** @description Where the page before ended. */
                     after?: string;
@@ -1674,6 +1753,47 @@ export interface paths {
             requestBody: {
                 content: {
                     "application/json": components["schemas"]["RenameFormula"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FormulaBrief"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/{id}/archived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Archive"];
                 };
             };
             responses: {
@@ -1968,6 +2088,88 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}/about": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TellTrial"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TrialView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}/archived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Archive"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TrialView"];
+                    };
+                };
+            };
+        };
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2338,6 +2540,7 @@ export interface paths {
             parameters: {
                 query?: {
                     search?: string;
+                    state?: string;
                     family?: string;
                     order?: string;
                     after?: string;
@@ -2767,6 +2970,9 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Archive: {
+            archived: boolean;
+        };
         /** @description A finding put aside, and the number it stood at. */
         AsideAt: {
             finding: string;
@@ -2845,6 +3051,14 @@ export interface components {
             unitsLeft?: null | number;
             place?: components["schemas"]["StockPlace"];
             notes?: string;
+            /** @description Why it was given up; null unless it was. */
+            givenUpFor?: null | string;
+            /** Format: date-time */
+            archivedAt?: null | string;
+            /** @description What was put right after it was finished, the oldest first. */
+            corrections?: components["schemas"]["Correction"][];
+            /** @description Stock taken by hand, the oldest first. */
+            stockMoves?: components["schemas"]["StockMove"][];
             isFinished?: boolean;
             /** @description What is in the pot, line by line. */
             pot?: null | components["schemas"]["PotLine"][];
@@ -2890,9 +3104,62 @@ export interface components {
             unitsLeft: null | number;
             /** Format: int32 */
             observations: number;
+            /** @description Why it was given up; null unless it was. */
+            givenUpFor: null | string;
+            /** Format: date-time */
+            archivedAt: null | string;
         };
         /** @description Something done to a batch, told by the maker's hands. IReadOnlyList&lt;BatchEvent&gt; Batch.Apply(BatchCommand command, Guid id, DateTime at, MakersBench bench) answers what it changes. */
-        BatchCommand: components["schemas"]["BatchCommandRecordStep"] | components["schemas"]["BatchCommandGoToStep"] | components["schemas"]["BatchCommandRescalePot"] | components["schemas"]["BatchCommandFinishBatch"] | components["schemas"]["BatchCommandPlaceStock"] | components["schemas"]["BatchCommandCountStock"] | components["schemas"]["BatchCommandWriteNotes"] | components["schemas"]["BatchCommandObserve"] | components["schemas"]["BatchCommandWithdraw"];
+        BatchCommand: components["schemas"]["BatchCommandRecordStep"] | components["schemas"]["BatchCommandGoToStep"] | components["schemas"]["BatchCommandRescalePot"] | components["schemas"]["BatchCommandFinishBatch"] | components["schemas"]["BatchCommandPlaceStock"] | components["schemas"]["BatchCommandCountStock"] | components["schemas"]["BatchCommandWriteNotes"] | components["schemas"]["BatchCommandObserve"] | components["schemas"]["BatchCommandWithdraw"] | components["schemas"]["BatchCommandGiveUpBatch"] | components["schemas"]["BatchCommandTakeUpBatch"] | components["schemas"]["BatchCommandArchiveBatch"] | components["schemas"]["BatchCommandBringBackBatch"] | components["schemas"]["BatchCommandCorrectStep"] | components["schemas"]["BatchCommandCorrectObservation"] | components["schemas"]["BatchCommandTakeStock"] | components["schemas"]["BatchCommandPutStockBack"];
+        /** @description Puts a finished batch out of the lists; its record stays. */
+        BatchCommandArchiveBatch: {
+            /** @enum {string} */
+            kind?: "archive";
+        };
+        BatchCommandBringBackBatch: {
+            /** @enum {string} */
+            kind?: "bring_back";
+        };
+        /** @description Puts an observation right; what is left out stays. */
+        BatchCommandCorrectObservation: {
+            /** @enum {string} */
+            kind?: "correct_observation";
+            /**
+             * Format: uuid
+             * @description Id of the command that told it.
+             */
+            observation: string;
+            /** @description Why, 1 to 200 letters. */
+            reason: string;
+            /** Format: double */
+            temperatureC?: null | number;
+            /** Format: double */
+            value?: null | number;
+            text?: null | string;
+            /**
+             * @description Whether it is meant although it lies far from what was said.
+             * @default false
+             */
+            sure?: boolean;
+        };
+        /** @description Puts a weight or temperature of a finished batch right. */
+        BatchCommandCorrectStep: {
+            /** @enum {string} */
+            kind?: "correct_step";
+            step: string;
+            /** @description Why, 1 to 200 letters. */
+            reason: string;
+            /**
+             * Format: double
+             * @description Left out, it stays.
+             */
+            weighedG?: null | number;
+            /**
+             * Format: double
+             * @description Left out, it stays.
+             */
+            temperatureC?: null | number;
+        };
         BatchCommandCountStock: {
             /** @enum {string} */
             kind?: "count_stock";
@@ -2908,6 +3175,12 @@ export interface components {
              */
             units?: null | number;
             notes?: null | string;
+        };
+        /** @description Ends a spoilt batch where it stands; what was weighed stays on record. */
+        BatchCommandGiveUpBatch: {
+            /** @enum {string} */
+            kind?: "give_up";
+            reason: string;
         };
         /** @description Turns to another step, forward or back. */
         BatchCommandGoToStep: {
@@ -2942,6 +3215,15 @@ export interface components {
             kind?: "place_stock";
             place: components["schemas"]["StockPlace"];
         };
+        BatchCommandPutStockBack: {
+            /** @enum {string} */
+            kind?: "put_stock_back";
+            /**
+             * Format: uuid
+             * @description Id of the command that took it.
+             */
+            taken: string;
+        };
         BatchCommandRecordStep: {
             /** @enum {string} */
             kind?: "record_step";
@@ -2967,6 +3249,20 @@ export interface components {
             step: string;
             /** Format: double */
             weighedG: number;
+        };
+        /** @description Takes finished stock out by hand. */
+        BatchCommandTakeStock: {
+            /** @enum {string} */
+            kind?: "take_stock";
+            /** Format: int32 */
+            units: number;
+            for: components["schemas"]["StockOut"];
+            note?: null | string;
+        };
+        /** @description Goes on with a batch that was given up. */
+        BatchCommandTakeUpBatch: {
+            /** @enum {string} */
+            kind?: "take_up";
         };
         /** @description Takes an observation back. */
         BatchCommandWithdraw: {
@@ -3253,6 +3549,23 @@ export interface components {
             counts: components["schemas"]["CopyCount"][];
             refusal: null | components["schemas"]["CopyRefusal"];
         };
+        /** @description Something put right after the batch was finished; what stood there before stays on record. */
+        Correction: {
+            /**
+             * Format: uuid
+             * @description Id of the command that told it.
+             */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            /** @description Title of the step, or what was observed. */
+            of: string;
+            /** @description What stood there, with its unit. */
+            was: string;
+            /** @description What stands there since. */
+            now: string;
+            reason: string;
+        };
         CostView: {
             /**
              * Format: double
@@ -3500,9 +3813,11 @@ export interface components {
             trials: number;
             /** Format: date-time */
             changedAt: string;
+            /** Format: date-time */
+            archivedAt: null | string;
         };
         /** @description One change to a formula. Applied by FormulaEditor; a remedy is a list of these. */
-        FormulaEdit: components["schemas"]["FormulaEditSetShare"] | components["schemas"]["FormulaEditMoveBoundary"] | components["schemas"]["FormulaEditAddLine"] | components["schemas"]["FormulaEditRemoveLine"] | components["schemas"]["FormulaEditSwapMaterial"] | components["schemas"]["FormulaEditMoveLine"] | components["schemas"]["FormulaEditKeepLine"] | components["schemas"]["FormulaEditChooseMakeweight"] | components["schemas"]["FormulaEditSetPhase"] | components["schemas"]["FormulaEditTrade"] | components["schemas"]["FormulaEditSetBatch"] | components["schemas"]["FormulaEditSetPour"];
+        FormulaEdit: components["schemas"]["FormulaEditSetShare"] | components["schemas"]["FormulaEditMoveBoundary"] | components["schemas"]["FormulaEditAddLine"] | components["schemas"]["FormulaEditRemoveLine"] | components["schemas"]["FormulaEditSwapMaterial"] | components["schemas"]["FormulaEditMoveLine"] | components["schemas"]["FormulaEditKeepLine"] | components["schemas"]["FormulaEditChooseMakeweight"] | components["schemas"]["FormulaEditSetPhase"] | components["schemas"]["FormulaEditTrade"] | components["schemas"]["FormulaEditSetBatch"] | components["schemas"]["FormulaEditSetPour"] | components["schemas"]["FormulaEditSetFamily"];
         FormulaEditAddLine: {
             /** @enum {string} */
             kind?: "add_line";
@@ -3553,6 +3868,12 @@ export interface components {
             /** @enum {string} */
             kind?: "set_batch";
             batch: components["schemas"]["BatchSize"];
+        };
+        /** @description Makes it another kind of product; the lines stay as they are. */
+        FormulaEditSetFamily: {
+            /** @enum {string} */
+            kind?: "set_family";
+            family: components["schemas"]["Family"];
         };
         FormulaEditSetPhase: {
             /** @enum {string} */
@@ -3683,6 +4004,18 @@ export interface components {
          */
         Instrument: "melt" | "feel" | "powder" | "bath" | "keeping" | "scent" | "colour";
         JsonElement: unknown;
+        KeepMaterial: {
+            /** @description Under the name of a catalogue material it stands in that one's place, with a price of its own. */
+            name: string;
+            basedOn: string;
+            inci?: null | string;
+            /** Format: double */
+            pricePerKg?: null | number;
+            /** Format: double */
+            useMaxPercent?: null | number;
+            /** @description Key of the one that is changed; left out, it is new. */
+            material?: null | string;
+        };
         /** @description Months until it smells rancid; a planning figure, never in place of a keeping test. */
         Keeping: {
             /**
@@ -4081,6 +4414,28 @@ export interface components {
          * @enum {unknown}
          */
         OnSkin: "melts_away" | "cushions" | "leaves_a_film" | "drags";
+        /** @description A material of the maker's own, as its page shows it. */
+        OwnMaterial: {
+            id: string;
+            name: string;
+            /** @description Key of the catalogue material it behaves like. */
+            basedOn: string;
+            basedOnName: string;
+            /** @description Name on the label; null where it is that of its kind. */
+            inci: null | string;
+            /**
+             * Format: double
+             * @description In the workshop's currency per kilogram; null when unknown.
+             */
+            pricePerKg: null | number;
+            /**
+             * Format: double
+             * @description Greatest share, percent; null where it is that of its kind.
+             */
+            useMaxPercent: null | number;
+            /** @description Formulas that name it, the first few. */
+            usedIn: string[];
+        };
         /** @description A page of a list. */
         PageOfBatchBrief: {
             items: components["schemas"]["BatchBrief"][];
@@ -4651,7 +5006,7 @@ export interface components {
             sentAt: string;
         };
         /** @enum {unknown} */
-        Start: "blank" | "usual";
+        Start: "blank" | "usual" | "copy";
         /** @description What must be read and signed before a batch of a trial begins. */
         StartCheck: {
             /** @description The state of the trial it speaks of; any change asks anew. */
@@ -4663,6 +5018,11 @@ export interface components {
             name: string;
             family: components["schemas"]["Family"];
             from: components["schemas"]["Start"];
+            /**
+             * Format: int32
+             * @description Id of the trial that is copied; needed for a copy, whose kind it has.
+             */
+            of?: null | number;
         };
         /** @description A state and the temperatures it lasts. */
         StateSpan: {
@@ -4718,11 +5078,36 @@ export interface components {
             /** @description What it does there tomorrow. */
             says?: null | string;
         };
+        /** @description Stock taken by hand. */
+        StockMove: {
+            /**
+             * Format: uuid
+             * @description Id of the command that told it.
+             */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            /** Format: int32 */
+            units: number;
+            for: components["schemas"]["StockOut"];
+            note: string;
+        };
+        /**
+         * @description Why finished stock left the shelf.
+         * @enum {unknown}
+         */
+        StockOut: "sold" | "given" | "used" | "spoilt";
         /**
          * @description Where finished stock is kept.
          * @enum {unknown}
          */
         StockPlace: "shelf" | "held_back" | "cool_box";
+        /** @description What a trial is after and what is noted of it; a made trial takes it too. */
+        TellTrial: {
+            intent: string;
+            notes: string;
+            seen?: null | components["schemas"]["ToldTrial"];
+        };
         /** @enum {unknown} */
         TemperatureUnit: "celsius" | "fahrenheit";
         /**
@@ -4744,6 +5129,10 @@ export interface components {
             stock: components["schemas"]["StockLayer"][];
             sentence: string;
             formulas: components["schemas"]["FormulaBrief"][];
+        };
+        ToldTrial: {
+            intent: string;
+            notes: string;
         };
         TomorrowPlace: {
             id: string;
@@ -4778,6 +5167,8 @@ export interface components {
             madeAt: null | string;
             /** Format: date-time */
             changedAt: string;
+            /** Format: date-time */
+            archivedAt: null | string;
         };
         /** @description One trial as the bench shows it. */
         TrialView: {
@@ -4789,6 +5180,7 @@ export interface components {
             /** Format: int32 */
             number: number;
             intent: string;
+            notes: string;
             /** Format: int32 */
             revision: number;
             /**
@@ -4798,6 +5190,13 @@ export interface components {
             madeAt: null | string;
             /** Format: date-time */
             changedAt: string;
+            /** Format: date-time */
+            archivedAt: null | string;
+            /**
+             * Format: date-time
+             * @description When the formula itself was put out of the lists.
+             */
+            formulaArchivedAt: null | string;
             content: components["schemas"]["Formula"];
             /** @description What undo would take back; null when there is nothing. */
             undo: null | string;

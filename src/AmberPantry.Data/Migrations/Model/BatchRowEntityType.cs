@@ -27,7 +27,7 @@ namespace AmberPantry.Data.Migrations.Model
                 "AmberPantry.Data.Batches.BatchRow",
                 typeof(BatchRow),
                 baseEntityType,
-                propertyCount: 29,
+                propertyCount: 33,
                 navigationCount: 3,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 7,
@@ -41,6 +41,14 @@ namespace AmberPantry.Data.Migrations.Model
                 valueGenerated: ValueGenerated.OnAdd,
                 afterSaveBehavior: PropertySaveBehavior.Throw,
                 sentinel: 0);
+
+            var archivedAt = runtimeEntityType.AddProperty(
+                "ArchivedAt",
+                typeof(DateTime?),
+                propertyInfo: typeof(BatchRow).GetProperty("ArchivedAt", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<ArchivedAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new PantryDb.UtcConverter());
 
             var atIndex = runtimeEntityType.AddProperty(
                 "AtIndex",
@@ -109,6 +117,21 @@ namespace AmberPantry.Data.Migrations.Model
                 int (Formula value) => Json.Write(value).GetHashCode(StringComparison.Ordinal),
                 Formula (Formula value) => value));
 
+            var corrections = runtimeEntityType.AddProperty(
+                "Corrections",
+                typeof(IReadOnlyList<Correction>),
+                propertyInfo: typeof(BatchRow).GetProperty("Corrections", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<Corrections>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueGenerated: ValueGenerated.OnAdd);
+            corrections.SetValueConverter(new ValueConverter<IReadOnlyList<Correction>, string>(
+                string (IReadOnlyList<Correction> value) => Json.Write(value),
+                IReadOnlyList<Correction> (string text) => Json.Read<IReadOnlyList<Correction>>(text)));
+            corrections.SetComparer(new ValueComparer<IReadOnlyList<Correction>>(
+                bool (IReadOnlyList<Correction> a, IReadOnlyList<Correction> b) => Json.Write(a) == Json.Write(b),
+                int (IReadOnlyList<Correction> value) => Json.Write(value).GetHashCode(StringComparison.Ordinal),
+                IReadOnlyList<Correction> (IReadOnlyList<Correction> value) => value));
+            corrections.AddAnnotation("Relational:DefaultValueSql", "'[]'");
+
             var family = runtimeEntityType.AddProperty(
                 "Family",
                 typeof(Family),
@@ -124,6 +147,13 @@ namespace AmberPantry.Data.Migrations.Model
                 fieldInfo: typeof(BatchRow).GetField("<FinishedAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true,
                 valueConverter: new PantryDb.UtcConverter());
+
+            var givenUpFor = runtimeEntityType.AddProperty(
+                "GivenUpFor",
+                typeof(string),
+                propertyInfo: typeof(BatchRow).GetProperty("GivenUpFor", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<GivenUpFor>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
 
             var humidityPercent = runtimeEntityType.AddProperty(
                 "HumidityPercent",
@@ -214,6 +244,21 @@ namespace AmberPantry.Data.Migrations.Model
                 bool (IReadOnlyList<MakeStep> a, IReadOnlyList<MakeStep> b) => Json.Write(a) == Json.Write(b),
                 int (IReadOnlyList<MakeStep> value) => Json.Write(value).GetHashCode(StringComparison.Ordinal),
                 IReadOnlyList<MakeStep> (IReadOnlyList<MakeStep> value) => value));
+
+            var stockMoves = runtimeEntityType.AddProperty(
+                "StockMoves",
+                typeof(IReadOnlyList<StockMove>),
+                propertyInfo: typeof(BatchRow).GetProperty("StockMoves", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<StockMoves>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueGenerated: ValueGenerated.OnAdd);
+            stockMoves.SetValueConverter(new ValueConverter<IReadOnlyList<StockMove>, string>(
+                string (IReadOnlyList<StockMove> value) => Json.Write(value),
+                IReadOnlyList<StockMove> (string text) => Json.Read<IReadOnlyList<StockMove>>(text)));
+            stockMoves.SetComparer(new ValueComparer<IReadOnlyList<StockMove>>(
+                bool (IReadOnlyList<StockMove> a, IReadOnlyList<StockMove> b) => Json.Write(a) == Json.Write(b),
+                int (IReadOnlyList<StockMove> value) => Json.Write(value).GetHashCode(StringComparison.Ordinal),
+                IReadOnlyList<StockMove> (IReadOnlyList<StockMove> value) => value));
+            stockMoves.AddAnnotation("Relational:DefaultValueSql", "'[]'");
 
             var touchedAt = runtimeEntityType.AddProperty(
                 "TouchedAt",

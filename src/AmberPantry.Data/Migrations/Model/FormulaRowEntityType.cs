@@ -20,9 +20,9 @@ namespace AmberPantry.Data.Migrations.Model
                 "AmberPantry.Data.Formulas.FormulaRow",
                 typeof(FormulaRow),
                 baseEntityType,
-                propertyCount: 8,
+                propertyCount: 9,
                 navigationCount: 1,
-                unnamedIndexCount: 2,
+                unnamedIndexCount: 3,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -33,6 +33,14 @@ namespace AmberPantry.Data.Migrations.Model
                 valueGenerated: ValueGenerated.OnAdd,
                 afterSaveBehavior: PropertySaveBehavior.Throw,
                 sentinel: 0);
+
+            var archivedAt = runtimeEntityType.AddProperty(
+                "ArchivedAt",
+                typeof(DateTime?),
+                propertyInfo: typeof(FormulaRow).GetProperty("ArchivedAt", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(FormulaRow).GetField("<ArchivedAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new PantryDb.UtcConverter());
 
             var changedAt = runtimeEntityType.AddProperty(
                 "ChangedAt",
@@ -91,10 +99,14 @@ namespace AmberPantry.Data.Migrations.Model
             runtimeEntityType.SetPrimaryKey(key);
 
             var index = runtimeEntityType.AddIndex(
+                new[] { archivedAt });
+            index.AddAnnotation("Relational:Filter", "ArchivedAt IS NOT NULL");
+
+            var index0 = runtimeEntityType.AddIndex(
                 new[] { name },
                 unique: true);
 
-            var index0 = runtimeEntityType.AddIndex(
+            var index1 = runtimeEntityType.AddIndex(
                 new[] { changedAt, id });
 
             return runtimeEntityType;

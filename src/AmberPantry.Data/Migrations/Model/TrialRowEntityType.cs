@@ -24,7 +24,7 @@ namespace AmberPantry.Data.Migrations.Model
                 "AmberPantry.Data.Formulas.TrialRow",
                 typeof(TrialRow),
                 baseEntityType,
-                propertyCount: 9,
+                propertyCount: 11,
                 navigationCount: 3,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 1,
@@ -38,6 +38,14 @@ namespace AmberPantry.Data.Migrations.Model
                 valueGenerated: ValueGenerated.OnAdd,
                 afterSaveBehavior: PropertySaveBehavior.Throw,
                 sentinel: 0);
+
+            var archivedAt = runtimeEntityType.AddProperty(
+                "ArchivedAt",
+                typeof(DateTime?),
+                propertyInfo: typeof(TrialRow).GetProperty("ArchivedAt", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(TrialRow).GetField("<ArchivedAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new PantryDb.UtcConverter());
 
             var changedAt = runtimeEntityType.AddProperty(
                 "ChangedAt",
@@ -87,6 +95,12 @@ namespace AmberPantry.Data.Migrations.Model
                 fieldInfo: typeof(TrialRow).GetField("<MadeAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true,
                 valueConverter: new PantryDb.UtcConverter());
+
+            var notes = runtimeEntityType.AddProperty(
+                "Notes",
+                typeof(string),
+                propertyInfo: typeof(TrialRow).GetProperty("Notes", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(TrialRow).GetField("<Notes>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
             var number = runtimeEntityType.AddProperty(
                 "Number",
