@@ -16,6 +16,7 @@ import { useKeys } from "./shell/useKeys";
 import { antTheme } from "./theme/antd";
 
 const Logbook = lazy(() => import("./places/logbook/Logbook").then((page) => ({ default: page.Logbook })));
+const Pantry = lazy(() => import("./places/pantry/Pantry").then((page) => ({ default: page.Pantry })));
 const HousePage = lazy(() => import("./places/house/House").then((page) => ({ default: page.HousePage })));
 
 export function App() {
@@ -74,6 +75,7 @@ function Pages() {
           <Route path="/bench/:trial" element={<BenchPage />} />
           <Route path="/make" element={<MakeList />} />
           <Route path="/make/:batch" element={<MakeBatch />} />
+          <Route path="/pantry" element={<Pantry />} />
           <Route path="/logbook" element={<Logbook />} />
           <Route path="/logbook/:batch" element={<Logbook />} />
           <Route path="/house" element={<HousePage />} />

@@ -18,6 +18,9 @@ public sealed record MaterialView
 
     public required string Name { get; init; }
 
+    /// <summary>Key of the catalogue material it is a grade of; its own key otherwise.</summary>
+    public required string BasedOn { get; init; }
+
     public required string Inci { get; init; }
 
     public required Role Role { get; init; }
@@ -117,6 +120,7 @@ public static class MaterialEndpoints
         {
             Id = material.Id,
             Name = material.Name,
+            BasedOn = material.BasedOn,
             Inci = material.Inci,
             Role = material.Role,
             DensityGMl = material.DensityGMl,

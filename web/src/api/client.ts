@@ -27,6 +27,7 @@ type Kinds = {
   Trade: "trade";
   SetBatch: "set_batch";
   SetPour: "set_pour";
+  SetFamily: "set_family";
 };
 export type FormulaEdit = {
   [K in keyof Kinds]: { kind: Kinds[K] } & Omit<Schemas[`FormulaEdit${K}`], "kind">;
@@ -41,6 +42,14 @@ type Acts = {
   WriteNotes: "write_notes";
   Observe: "observe";
   Withdraw: "withdraw";
+  GiveUpBatch: "give_up";
+  TakeUpBatch: "take_up";
+  ArchiveBatch: "archive";
+  BringBackBatch: "bring_back";
+  CorrectStep: "correct_step";
+  CorrectObservation: "correct_observation";
+  TakeStock: "take_stock";
+  PutStockBack: "put_stock_back";
 };
 /** Something done to a batch. */
 export type BatchCommand = {
@@ -60,6 +69,9 @@ export type StateSpan = Full<Schemas["StateSpan"]>;
 export type CurveView = Full<Schemas["CurveView"]>;
 export type MatterState = Schemas["MatterState"];
 export type Material = Full<Schemas["MaterialView"]>;
+export type OwnMaterial = Full<Schemas["OwnMaterial"]>;
+export type Container = Full<Schemas["Container"]>;
+export type StockOut = Schemas["StockOut"];
 export type House = Full<Schemas["HouseView"]>;
 export type HouseSettings = Full<Schemas["HouseSettings"]>;
 export type Landmark = Full<Schemas["Landmark"]>;
@@ -151,7 +163,15 @@ async function data<T>(call: Promise<{ data?: T; error?: unknown; response: Resp
 
 const at = (id: number) => ({ params: { path: { id } } });
 
-export type ListQuery = { search?: string; family?: string; order?: string; after?: string; take?: string };
+export type ListQuery = {
+  search?: string;
+  family?: string;
+  order?: string;
+  after?: string;
+  take?: string;
+  archived?: boolean;
+  state?: string;
+};
 
 /** Every call the pages make, one line each. */
 export const api = {
@@ -163,11 +183,21 @@ export const api = {
   findMaterials: (text: string) => data(client.GET("/api/materials/find", { params: { query: { text } } })),
   callMaterial: (material: string, names: string[]) =>
     data(client.PUT("/api/materials/names", { body: { material, names } })),
+  ownMaterials: () => data(client.GET("/api/materials/own")) as Promise<OwnMaterial[]>,
+  keepMaterial: (body: Schemas["KeepMaterial"]) =>
+    data(client.PUT("/api/materials/own", { body })) as Promise<OwnMaterial>,
+  removeMaterial: (material: string) => data(client.DELETE("/api/materials/own", { params: { query: { material } } })),
   formulas: (query: ListQuery = {}) =>
     data(client.GET("/api/formulas", { params: { query } })) as Promise<Page<FormulaBrief>>,
   startFormula: (body: Schemas["StartFormula"]) => data(client.POST("/api/formulas", { body })) as Promise<Trial>,
   renameFormula: (id: number, name: string) =>
     data(client.PUT("/api/formulas/{id}/name", { ...at(id), body: { name } })),
+  archiveFormula: (id: number, archived: boolean) =>
+    data(client.PUT("/api/formulas/{id}/archived", { ...at(id), body: { archived } })),
+  archiveTrial: (id: number, archived: boolean) =>
+    data(client.PUT("/api/trials/{id}/archived", { ...at(id), body: { archived } })) as Promise<Trial>,
+  tellTrial: (id: number, body: Schemas["TellTrial"]) =>
+    data(client.PUT("/api/trials/{id}/about", { ...at(id), body })) as Promise<Trial>,
   trial: (id: number) => data(client.GET("/api/trials/{id}", at(id))) as Promise<Trial>,
   editTrial: (id: number, revision: number, edits: FormulaEdit[], command: string) =>
     data(

@@ -6,6 +6,7 @@ export const keys = {
   house: ["house"] as const,
   families: ["families"] as const,
   materials: ["materials"] as const,
+  ownMaterials: ["materials", "own"] as const,
   find: (text: string) => ["materials", "find", text] as const,
   today: ["today"] as const,
   formulas: (query: ListQuery = {}) => ["formulas", query] as const,

@@ -4218,6 +4218,8 @@ export interface components {
         MaterialView: {
             id: string;
             name: string;
+            /** @description Key of the catalogue material it is a grade of; its own key otherwise. */
+            basedOn: string;
             inci: string;
             role: components["schemas"]["Role"];
             /** Format: double */

@@ -9,6 +9,7 @@ export const places = [
   { path: "/today", name: "Today" },
   { path: "/bench", name: "Bench" },
   { path: "/make", name: "Make" },
+  { path: "/pantry", name: "Pantry" },
   { path: "/logbook", name: "Logbook" },
 ] as const;
 
@@ -19,7 +20,7 @@ export function Shelf({ onJump, onHelp }: { onJump: () => void; onHelp: () => vo
   const nav = useRef<HTMLElement>(null);
   const [slot, setSlot] = useState<{ from: number; to: number; width: number }>({ from: -40, to: -20, width: 1280 });
   const connected = useSyncExternalStore(onConnection, isConnected);
-  const narrow = useMedia("(max-width: 760px)");
+  const narrow = useMedia("(max-width: 900px)");
   const night = house.house.preferences.theme === "night";
 
   useLayoutEffect(() => {

@@ -8,6 +8,7 @@ export class Refusal {
     readonly remedy = "",
     readonly status = 400,
     readonly theirs?: unknown,
+    readonly error = "E_RANGE",
   ) {}
 }
 
@@ -31,7 +32,7 @@ class Wire {
     const headers = { "content-type": "application/json" };
     if (!(told instanceof Refusal)) return new Response(JSON.stringify(told), { status: 200, headers });
     const { status, ...problem } = told;
-    return new Response(JSON.stringify({ error: "E_RANGE", ...problem }), { status, headers });
+    return new Response(JSON.stringify(problem), { status, headers });
   }
 
   /** What was sent to an address, newest last. */

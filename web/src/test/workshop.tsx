@@ -21,7 +21,7 @@ export const house: House = {
       currency: "£",
       scale: { resolutionG: 0.1, repeatabilityG: null, capacityG: null },
       schools: { keeping: "diluted", water: "always", market: "general" },
-      containers: [{ id: "tin-60", name: "Tin, 60 ml", unit: "tin", volumeMl: 60, price: 0.34, isPlastic: false }],
+      containers: [{ id: "tin-60", name: "Tin, 60 ml", unit: "tin", millilitres: 60, price: 0.34, isPlastic: false }],
       landmarks: [
         { id: "room", name: "workroom", temperatureC: 20, kind: "workroom", hours: null },
         { id: "van", name: "summer van", temperatureC: 46, kind: "storage", hours: 3 },
@@ -40,6 +40,7 @@ export const material = (id: string, name: string, change: Partial<Material> = {
   ({
     id,
     name,
+    basedOn: id,
     inci: `${name} INCI`,
     role: "oil",
     colour: "#EEDDAA",
@@ -72,6 +73,9 @@ export const trial = (change: Partial<Trial> = {}): Trial =>
     formulaName: "Slipway Hand Balm",
     number: 2,
     intent: "stands the van",
+    notes: "",
+    archivedAt: null,
+    formulaArchivedAt: null,
     revision: 5,
     changedAt: "2026-06-11T08:00:00Z",
     madeAt: null,
@@ -163,7 +167,10 @@ export const assessment = (change: Partial<Assessment> = {}): Assessment =>
 const base = () => ({
   "GET /api/house": house,
   "GET /api/materials": materials,
-  "GET /api/families": [{ family: "balm", name: "balm", instruments: ["melt"] }],
+  "GET /api/families": [
+    { family: "balm", name: "balm", title: "Balm", about: "in a tin", instruments: ["melt"] },
+    { family: "stick", name: "stick", title: "Stick", about: "pushed up", instruments: ["melt"] },
+  ],
 });
 
 /** Where the page has gone. */

@@ -134,6 +134,12 @@ export function plural(unit: string, count: number): string {
   return count === 1 ? unit : `${unit}s`;
 }
 
+/** Why stock left the shelf, in a word. */
+export const stockOutWords = { sold: "sold", given: "given away", used: "used", spoilt: "spoilt" } as const;
+
+/** Where stock lies. */
+export const placeWords = { shelf: "on the shelf", held_back: "held back", cool_box: "in the cool box" } as const;
+
 /** When a line joins the batch, in a word. */
 export const phaseWords = {
   melt: "Melt",

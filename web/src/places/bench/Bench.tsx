@@ -5,6 +5,7 @@ import { LiveRegion } from "../../shell/LiveRegion";
 import { Plates } from "../../shell/Plates";
 import { useMedia } from "../../shell/useMedia";
 import { AddLine } from "./AddLine";
+import { Archived } from "./Archived";
 import { BenchBar, BenchTitle } from "./BenchHead";
 import { BenchInstrument } from "./BenchInstrument";
 import { BenchPot } from "./BenchPot";
@@ -101,6 +102,7 @@ export function Bench({ bench, trial, settled }: Props) {
           />
         }
       >
+        <Archived trial={trial} />
         <AddLine trial={trial} next={next} acts={acts} onAdded={lines.type} />
         <BenchPot {...pot} />
         <BenchStatus trial={trial} words={whileWords(state, view, names, pxPerPercent)} said={bench.said} acts={acts} />

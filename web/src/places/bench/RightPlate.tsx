@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { memo } from "react";
 import { type Assessment, api, type FormulaEdit, type Trial } from "../../api/client";
-import { keys, touch } from "../../api/keys";
+import { keys } from "../../api/keys";
 import { useHouse } from "../../shell/HouseContext";
 import { Findings } from "./Findings";
 import { BatchPanel } from "./panels/BatchPanel";
@@ -52,16 +52,7 @@ export const RightPlate = memo(function RightPlate({ trial, assessment, panel, s
     case "cost":
       return <CostPanel trial={trial} assessment={assessment} onBack={back} />;
     case "formulas":
-      return (
-        <FormulasPanel
-          trial={trial}
-          onBack={back}
-          onRenamed={() => {
-            void touch(queries, "formula");
-            void queries.invalidateQueries({ queryKey: keys.trial(trial.id) });
-          }}
-        />
-      );
+      return <FormulasPanel trial={trial} acts={acts} onBack={back} />;
     default:
       return (
         <Findings

@@ -1,7 +1,7 @@
 import { Button } from "antd";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { type Batch, inWords } from "../../api/client";
+import { type Batch, type BatchCommand, inWords, type Observation } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { useDraft } from "../../shell/useDraft";
 import { Sheet, type SheetColumn } from "../../kit/Sheet";
@@ -10,6 +10,9 @@ import { Sentence } from "../../words/Sentence";
 import { useBatch } from "../make/useBatch";
 import { type Act, ObserveForm } from "./ObserveForm";
 import { Area } from "../../kit/Field";
+import { type Entry, PutRight } from "./PutRight";
+import { RecordSteps } from "./RecordSteps";
+import { Stock } from "./Stock";
 
 /** One batch: what was said, what was weighed, what happened. */
 export function BatchRecord({ id }: { id: number }) {
@@ -17,11 +20,11 @@ export function BatchRecord({ id }: { id: number }) {
   const { units } = useHouse();
   const navigate = useNavigate();
   const [refused, setRefused] = useState("");
+  const [putting, setPutting] = useState<string | null>(null);
   if (failure) return <p className="page-note">{inWords(failure)}</p>;
   if (!view) return null;
   const { batch, from } = view;
-  const titles = new Map(batch.steps.map((step) => [step.id, step.title]));
-  const temperatures = batch.done.filter((step) => step.temperatureC != null);
+  const go = (command: BatchCommand) => act(command).catch((error: unknown) => setRefused(inWords(error)));
   return (
     <article className="record scrolls" aria-label={`Lot ${batch.lot}`}>
       <header className="record-head">
@@ -34,21 +37,44 @@ export function BatchRecord({ id }: { id: number }) {
               trial {from.trialNumber}
             </Link>
             , {from.intent}. Begun {day(batch.startedAt)} at {time(batch.startedAt)}
-            {batch.finishedAt
-              ? `, finished ${day(batch.finishedAt)} after ${span(new Date(batch.finishedAt).getTime() - new Date(batch.startedAt).getTime())}`
-              : ", not finished"}
+            {batch.givenUpFor != null
+              ? `, given up ${day(batch.finishedAt ?? batch.startedAt)}: ${batch.givenUpFor}`
+              : batch.finishedAt
+                ? `, finished ${day(batch.finishedAt)} after ${span(new Date(batch.finishedAt).getTime() - new Date(batch.startedAt).getTime())}`
+                : ", not finished"}
             . Workroom {units.temperature(view.workroomC)}
             {view.humidityPercent != null && `, humidity ${view.humidityPercent}${narrow}%`}.
             {batch.unitsMade != null &&
+              batch.givenUpFor == null &&
               ` ${batch.unitsMade} ${plural(view.unit, batch.unitsMade)} filled, ${batch.unitsLeft} left.`}
           </p>
         </div>
-        {!batch.finishedAt && (
-          <Button type="primary" onClick={() => navigate(`/make/${id}`)}>
-            Carry on
-          </Button>
-        )}
+        <div className="button-row">
+          {!batch.finishedAt && (
+            <Button type="primary" onClick={() => navigate(`/make/${id}`)}>
+              Carry on
+            </Button>
+          )}
+          {batch.givenUpFor != null && !batch.archivedAt && (
+            <Button onClick={() => void go({ kind: "take_up" })}>Take it up again</Button>
+          )}
+          {batch.finishedAt && (
+            <Button onClick={() => void go({ kind: batch.archivedAt ? "bring_back" : "archive" })}>
+              {batch.archivedAt ? "Bring it back" : "Archive"}
+            </Button>
+          )}
+        </div>
       </header>
+      {batch.archivedAt && (
+        <p className="archived-note" role="status">
+          Archived {day(batch.archivedAt)}: it stands in no list but the archived ones.
+        </p>
+      )}
+      {refused && (
+        <p className="field-error" role="alert">
+          {refused}
+        </p>
+      )}
 
       <section>
         <h3 className="head">Said → happened</h3>
@@ -77,22 +103,34 @@ export function BatchRecord({ id }: { id: number }) {
               <button
                 type="button"
                 className="link"
-                aria-label="Withdraw this observation"
-                onClick={() =>
-                  act({ kind: "withdraw", observation: seen.id }).catch((error: unknown) => setRefused(inWords(error)))
-                }
+                aria-label={`Put right: ${seenWords[seen.kind]} of ${day(seen.at)}`}
+                aria-expanded={putting === seen.id}
+                onClick={() => setPutting(putting === seen.id ? null : seen.id)}
+              >
+                Put right
+              </button>
+              <button
+                type="button"
+                className="link"
+                aria-label={`Withdraw: ${seenWords[seen.kind]} of ${day(seen.at)}`}
+                onClick={() => void go({ kind: "withdraw", observation: seen.id })}
               >
                 Withdraw
               </button>
+              {putting === seen.id && (
+                <PutRight
+                  title={seenWords[seen.kind]}
+                  entries={entriesOf(seen)}
+                  onSave={(entries, reason, sure) =>
+                    act({ kind: "correct_observation", observation: seen.id, reason, sure, ...entries })
+                  }
+                  onDone={() => setPutting(null)}
+                />
+              )}
             </li>
           ))}
           {batch.observations.length === 0 && <li className="quiet">Nothing has been observed yet.</li>}
         </ul>
-        {refused && (
-          <p className="field-error" role="alert">
-            {refused}
-          </p>
-        )}
         <ObserveForm view={view} act={act} />
       </section>
 
@@ -101,34 +139,34 @@ export function BatchRecord({ id }: { id: number }) {
         <Sheet label="Weighed" rows={view.deviations} keyOf={(line) => line.material} columns={weighed(units)} />
       </section>
 
+      {batch.finishedAt && batch.givenUpFor == null && <Stock view={view} act={act} />}
+
       <section className="record-two">
         <div>
-          <h3 className="head">Times</h3>
-          <ul className="times">
-            {batch.done.map((step) => (
-              <li key={step.step}>
-                <span className="quiet">{time(step.doneAt)}</span> {titles.get(step.step)}
-                {step.note && <span className="quiet">, {step.note}</span>}
-              </li>
-            ))}
-          </ul>
+          <h3 className="head">Times and temperatures</h3>
+          <RecordSteps view={view} act={act} />
         </div>
         <div>
-          <h3 className="head">Temperatures</h3>
-          {temperatures.length === 0 && <p className="quiet">None were typed.</p>}
-          <ul className="times">
-            {temperatures.map((step) => (
-              <li key={step.step}>
-                <span className="quiet">{titles.get(step.step)}:</span> {units.temperature(step.temperatureC ?? 0)}
-              </li>
-            ))}
-          </ul>
           <Notes batch={batch} act={act} />
         </div>
       </section>
     </article>
   );
 }
+
+const seenWords = { thumb_press: "thumb press", slump: "slump", note: "note" } as const;
+
+const entriesOf = (seen: Observation): Entry[] => [
+  ...(seen.kind === "thumb_press"
+    ? [
+        { name: "temperatureC", label: "Pressed at", measure: "temperature", was: seen.temperatureC } as const,
+        { name: "value", label: "Firmness, 1 to 5", measure: "number", was: seen.value } as const,
+      ]
+    : seen.kind === "slump"
+      ? [{ name: "value", label: "Lost its shape at", measure: "temperature", was: seen.value } as const]
+      : []),
+  { name: "text", label: "In words", words: seen.text },
+];
 
 type Weighed = Batch["deviations"][number];
 

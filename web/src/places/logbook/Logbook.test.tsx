@@ -1,7 +1,7 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import { Route, Routes } from "react-router";
 import { describe, expect, it } from "vitest";
-import { inBrowser, Refusal, show, where, wire } from "../../test/workshop";
+import { inBrowser, Refusal, retype, show, where, wire } from "../../test/workshop";
 import { Logbook } from "./Logbook";
 
 inBrowser();
@@ -46,10 +46,15 @@ const record = (id: number, change: object = {}) => ({
     unitsMade: 12,
     unitsLeft: 9,
     notes: "poured well",
+    givenUpFor: null,
+    archivedAt: null,
+    place: "held_back",
+    corrections: [],
+    stockMoves: [],
     atStep: "s4",
     steps: [
       { id: "s1", title: "Gather and protect" },
-      { id: "s2", title: "Beeswax" },
+      { id: "s2", title: "Beeswax", kind: "weigh", targetG: 84 },
     ],
     done: [
       { step: "s1", doneAt: "2026-06-01T08:05:00Z", weighedG: null, temperatureC: 71, note: null },
@@ -174,7 +179,7 @@ describe("a record", () => {
     const { user } = await open({
       "POST /api/batches/1/commands": new Refusal("It has been withdrawn already.", "observation", "Reload.", 409),
     });
-    await user.click((await screen.findAllByRole("button", { name: "Withdraw this observation" }))[0] as HTMLElement);
+    await user.click((await screen.findAllByRole("button", { name: /^Withdraw: thumb press/ }))[0] as HTMLElement);
     expect((await screen.findByRole("alert")).textContent).toContain("It has been withdrawn already.");
     expect(wire.bodies("POST /api/batches/1/commands")).toMatchObject([
       { command: { kind: "withdraw", observation: "o1" } },
@@ -188,5 +193,117 @@ describe("a record", () => {
     expect(await screen.findByText("Nothing has been observed yet.")).toBeTruthy();
     await user.click(await screen.findByRole("button", { name: "Carry on" }));
     expect(where()).toBe("/make/1");
+  });
+
+  it("takes stock out with a reason, puts it back, and releases what was held back", async () => {
+    const taken = record(1, {
+      unitsLeft: 6,
+      stockMoves: [{ id: "m1", at: "2026-06-04T08:00:00Z", units: 3, for: "given", note: "the ferry" }],
+    });
+    const { user } = await open({ "POST /api/batches/1/commands": taken });
+    const count = await screen.findByLabelText("Take out");
+    expect(screen.getByText(/9 of 12 tins left, held back/)).toBeTruthy();
+    await retype(user, count, "three");
+    await user.click(screen.getByRole("button", { name: "Take out" }));
+    expect(screen.getByRole("alert").textContent).toContain("“three” is not a count. Type 1 to 9.");
+    await retype(user, count, "3");
+    expect(screen.queryByRole("alert")).toBeNull();
+    await user.click(screen.getByRole("combobox", { name: "Why they go" }));
+    await user.click(await screen.findByText("given away", { selector: ".ant-select-item-option-content" }));
+    await user.type(screen.getByLabelText("To whom, or why"), "the ferry");
+    await user.click(screen.getByRole("button", { name: "Take out" }));
+    await user.click(await screen.findByRole("button", { name: "Put 3 back that were given away" }));
+    await user.click(screen.getByRole("button", { name: "Back on the shelf" }));
+    await waitFor(() =>
+      expect(wire.bodies("POST /api/batches/1/commands").map((one) => (one as { command: object }).command)).toEqual([
+        { kind: "take_stock", units: 3, for: "given", note: "the ferry" },
+        { kind: "put_stock_back", taken: "m1" },
+        { kind: "place_stock", place: "shelf" },
+      ]),
+    );
+  });
+
+  it("puts a weight right with a reason and keeps what stood there", async () => {
+    const answers: unknown[] = [
+      new Refusal("A reason is missing.", "command.reason", "Say why in a few words."),
+      record(1, {
+        corrections: [
+          { id: "c1", at: "2026-06-05T08:00:00Z", of: "Beeswax", was: "85.3 g", now: "84.3 g", reason: "misread" },
+        ],
+      }),
+    ];
+    const { user } = await open({ "POST /api/batches/1/commands": () => answers.shift() });
+    await user.click(await screen.findByRole("button", { name: "Put right: Beeswax" }));
+    const form = screen.getByRole("form", { name: "Put right: Beeswax" });
+    const weighed = within(form).getByLabelText<HTMLInputElement>(/Weighed/);
+    expect(weighed.value).toBe("85.3");
+    await retype(user, weighed, "heavy");
+    await user.click(within(form).getByRole("button", { name: "Put it right" }));
+    expect(within(form).getByRole("alert").textContent).toContain("“heavy” is not a weight");
+    await retype(user, weighed, "84.3");
+    await user.click(within(form).getByRole("button", { name: "Put it right" }));
+    expect((await within(form).findByRole("alert")).textContent).toContain("A reason is missing");
+    await user.type(within(form).getByLabelText(/Why/), "misread");
+    await user.click(within(form).getByRole("button", { name: "Put it right" }));
+    expect(await screen.findByText("85.3 g", { selector: "s" })).toBeTruthy();
+    expect(screen.queryByRole("form", { name: "Put right: Beeswax" })).toBeNull();
+    expect(wire.bodies("POST /api/batches/1/commands").at(-1)).toMatchObject({
+      command: { kind: "correct_step", step: "s2", weighedG: 84.3, reason: "misread" },
+    });
+  });
+
+  it("puts an observation right, and sends an unlikely one again as sure", async () => {
+    const answers: unknown[] = [
+      new Refusal(
+        "It looks like a slip.",
+        "command.value",
+        "Send it again if it is right.",
+        400,
+        undefined,
+        "E_UNLIKELY",
+      ),
+      record(1),
+    ];
+    const { user } = await open({ "POST /api/batches/1/commands": () => answers.shift() });
+    await user.click(await screen.findByRole("button", { name: /^Put right: slump/ }));
+    const form = screen.getByRole("form", { name: "Put right: slump" });
+    await retype(user, within(form).getByLabelText(/Lost its shape at/), "80");
+    await user.type(within(form).getByLabelText(/Why/), "it did");
+    const put = within(form).getByRole("button", { name: "Put it right" });
+    await user.click(put);
+    expect((await within(form).findByRole("alert")).textContent).toContain("looks like a slip");
+    await user.click(put);
+    await waitFor(() => expect(screen.queryByRole("form", { name: "Put right: slump" })).toBeNull());
+    expect(
+      wire.bodies("POST /api/batches/1/commands").map((one) => (one as { command: { sure: boolean } }).command.sure),
+    ).toEqual([false, true]);
+  });
+
+  it("closes the form of a correction with Esc", async () => {
+    const { user } = await open();
+    await user.click(await screen.findByRole("button", { name: "Put right: Beeswax" }));
+    await user.keyboard("{Escape}");
+    expect(screen.queryByRole("form", { name: "Put right: Beeswax" })).toBeNull();
+  });
+
+  it("archives a batch and brings it back; one given up can be taken up again", async () => {
+    const given = record(1, { givenUpFor: "seized", unitsMade: 0, unitsLeft: 0, archivedAt: null });
+    const away = record(1, { givenUpFor: "seized", unitsMade: 0, unitsLeft: 0, archivedAt: "2026-06-09T08:00:00Z" });
+    const answers = [away, given, given];
+    const { user } = await open({
+      "GET /api/batches/1": given,
+      "POST /api/batches/1/commands": () => answers.shift(),
+    });
+    expect(await screen.findByText(/given up 1 Jun 2026: seized/)).toBeTruthy();
+    expect(screen.queryByRole("heading", { name: "Stock" })).toBeNull();
+    await user.click(screen.getByRole("button", { name: "Archive" }));
+    expect(await screen.findByText(/Archived 9 Jun 2026/)).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Bring it back" }));
+    await user.click(await screen.findByRole("button", { name: "Take it up again" }));
+    await waitFor(() =>
+      expect(
+        wire.bodies("POST /api/batches/1/commands").map((one) => (one as { command: { kind: string } }).command.kind),
+      ).toEqual(["archive", "bring_back", "take_up"]),
+    );
   });
 });

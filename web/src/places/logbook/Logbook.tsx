@@ -13,7 +13,8 @@ import { day } from "../../words/format";
 import { BatchRecord } from "./BatchRecord";
 import "./logbook.css";
 
-type Order = "newest" | "name";
+type Order = (typeof orders)[number]["value"];
+type State = (typeof states)[number]["value"];
 
 /** What was made, and what became of it. */
 export function Logbook() {
@@ -22,7 +23,8 @@ export function Logbook() {
   const chosen = Number(useParams().batch) || null;
   const [find, setFind] = useState("");
   const [order, setOrder] = useState<Order>((remembered.get("logbook.order") as Order | null) ?? "newest");
-  const query = { search: useDeferredValue(find.trim()), order };
+  const [state, setState] = useState<State>("any");
+  const query = { search: useDeferredValue(find.trim()), order, state };
   const batches = usePages(keys.logbook(query), (after) => api.logbook({ ...query, ...(after ? { after } : {}) }));
   const list = batches.items ?? [];
   const current = chosen ?? list[0]?.id ?? null;
@@ -37,18 +39,19 @@ export function Logbook() {
           {batches.items && (
             <p className="facts">
               {batches.total} {batches.total === 1 ? "batch" : "batches"}
-              {query.search && " found"}
+              {(query.search || state !== "any") && " found"}
             </p>
           )}
           <div className="acts">
             <Input
-              className="logbook-find"
+              className="title-find"
               aria-label="Find a batch"
-              placeholder="Find a name or a lot"
+              placeholder="Name, lot, note, month…"
               allowClear
               value={find}
               onChange={(event) => setFind(event.target.value)}
             />
+            <Pick label="Show" value={state} options={states} onPick={setState} />
             <Pick
               label="Sort"
               value={order}
@@ -64,14 +67,17 @@ export function Logbook() {
     >
       <div className="logbook">
         <nav className="scrolls logbook-list" aria-label="Batches">
-          {batches.items && list.length === 0 && !query.search && (
+          {batches.items && list.length === 0 && !query.search && state === "any" && (
             <p className="page-note">
               No batches yet. <Link to="/bench">Balance a trial on the bench</Link> and make it; the record writes
               itself.
             </p>
           )}
-          {batches.items && list.length === 0 && query.search && (
-            <p className="page-note">Nothing called “{find.slice(0, 40)}”.</p>
+          {batches.items && list.length === 0 && (query.search || state !== "any") && (
+            <p className="page-note">
+              {query.search ? `Nothing called “${find.slice(0, 40)}”` : "There is no such batch"}
+              {state !== "any" && ` under “${states.find((one) => one.value === state)?.label}”`}.
+            </p>
           )}
           {batches.error && <p className="page-note">{inWords(batches.error)}</p>}
           {list.map((batch) => (
@@ -86,7 +92,11 @@ export function Logbook() {
               <span className="lot">{batch.lot}</span>
               <span className="quiet">trial {batch.trialNumber}</span>
               <span className="quiet">
-                {batch.finishedAt ? day(batch.finishedAt) : `step ${batch.atStep + 1} of ${batch.steps}`}
+                {batch.givenUpFor != null
+                  ? "given up"
+                  : batch.finishedAt
+                    ? day(batch.finishedAt)
+                    : `step ${batch.atStep + 1} of ${batch.steps}`}
               </span>
               <span className="quiet">{units.roundWeight(batch.batchG)}</span>
             </button>
@@ -101,5 +111,17 @@ export function Logbook() {
 
 const orders = [
   { value: "newest", label: "Newest first" },
+  { value: "oldest", label: "Oldest first" },
+  { value: "touched", label: "Last touched" },
   { value: "name", label: "By name" },
+  { value: "lot", label: "By lot" },
+] as const;
+
+const states = [
+  { value: "any", label: "All batches" },
+  { value: "open", label: "In the making" },
+  { value: "finished", label: "Finished" },
+  { value: "in_stock", label: "In stock" },
+  { value: "given_up", label: "Given up" },
+  { value: "archived", label: "Archived" },
 ] as const;

@@ -6,6 +6,7 @@ import { keys, touch } from "../../api/keys";
 import { useHouse } from "../../shell/HouseContext";
 import { usePageTitle } from "../../shell/usePageTitle";
 import { Area, Field } from "../../kit/Field";
+import { ReasonDialog } from "../../kit/ReasonDialog";
 import { complaint, isBlank, type Quantity, quantity, shownIn, typed } from "../../kit/quantity";
 import { day, plural, readNumber } from "../../words/format";
 import { reach } from "./gauge";
@@ -36,6 +37,7 @@ export function MakeBatch() {
   const [over, setOver] = useState<PourOverChoices | null>(null);
   const [refusal, setRefusal] = useState({ step: "", text: "" });
   const [wiping, setWiping] = useState(0);
+  const [givingUp, setGivingUp] = useState(false);
   const [units_, setUnits] = useState("");
   const [notes, setNotes] = useState("");
   const sleepsUntil = useRef(0);
@@ -189,6 +191,16 @@ export function MakeBatch() {
     }
   };
 
+  const throwAway = async () => {
+    try {
+      await api.giveUpBatch(id);
+      await touch(queries, "made");
+      navigate(`/bench/${view.from.trialId}`);
+    } catch (error) {
+      setRefused(inWords(error));
+    }
+  };
+
   // Whatever is typed is another number: what was asked of the last one no longer stands.
   const onType = (now: Quantity) => {
     drafts.current.set(step.id, now);
@@ -320,20 +332,13 @@ export function MakeBatch() {
                 Type it
               </button>
             )}
-            {batch.done.every((one) => one.weighedG == null) && index === 0 && (
-              <button
-                type="button"
-                onClick={() =>
-                  void api.giveUpBatch(id).then(
-                    async () => {
-                      await touch(queries, "made");
-                      navigate(`/bench/${view.from.trialId}`);
-                    },
-                    (error: unknown) => setRefused(inWords(error)),
-                  )
-                }
-              >
+            {batch.done.every((one) => one.weighedG == null) && index === 0 ? (
+              <button type="button" onClick={() => void throwAway()}>
                 Throw this batch away
+              </button>
+            ) : (
+              <button type="button" onClick={() => setGivingUp(true)}>
+                Give it up…
               </button>
             )}
           </div>
@@ -346,6 +351,19 @@ export function MakeBatch() {
         <div className="visually-hidden" role="status">
           {weighing && value !== null ? spoken(value, target, tolerance) : ""}
         </div>
+        {givingUp && (
+          <ReasonDialog
+            title={`Give up lot ${batch.lot}`}
+            about="What was weighed stays on record in the logbook, where it can be taken up again."
+            act="Give it up"
+            placeholder="seized in the pot"
+            onAct={async (reason) => {
+              await act({ kind: "give_up", reason });
+              navigate(`/logbook/${id}`);
+            }}
+            onClose={() => setGivingUp(false)}
+          />
+        )}
         {wiping > 0 && (
           <div className="wipe" role="status">
             Wipe away. Touch sleeps for {wiping} s.

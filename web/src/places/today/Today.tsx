@@ -7,6 +7,7 @@ import { keys, touch } from "../../api/keys";
 import { Jar } from "../../instruments/glyphs";
 import { useHouse } from "../../shell/HouseContext";
 import { outbox } from "../../shell/outbox";
+import { type SaidBack, SaidLine } from "../../kit/SaidLine";
 import { Sheet, type SheetColumn } from "../../kit/Sheet";
 import { Plates } from "../../shell/Plates";
 import { useKeys } from "../../shell/useKeys";
@@ -19,6 +20,8 @@ import "../bench/bench.css";
 import { complaint, isTaken, quantity } from "../../kit/quantity";
 import { QuantityField } from "../../kit/QuantityField";
 
+type StockPlace = Today["stock"][number]["place"];
+
 const words = { stop: "Stop", fix: "Fix", watch: "Watch", note: "Note" } as const;
 
 /** The first page: what was broken off, what needs a look, what tomorrow's heat does to stock. */
@@ -27,7 +30,7 @@ export function TodayPage() {
   const { house, units } = useHouse();
   const queries = useQueryClient();
   const navigate = useNavigate();
-  const [said, setSaid] = useState("");
+  const [said, setSaid] = useState<SaidBack>({ words: "" });
   const [asking, setAsking] = useState<"room" | "tomorrow" | null>(null);
   const [asTable, setAsTable] = useState(false);
   useKeys({ p: () => window.print() }, house.house.preferences.singleKeys);
@@ -40,15 +43,16 @@ export function TodayPage() {
     );
   if (today.formulas.length === 0 && today.interrupted.length === 0) return <StartFormula first />;
 
-  const place = async (batch: number, where: "held_back" | "cool_box" | "shelf", words: string) => {
+  const place = async (batch: number, where: StockPlace, words: string, from?: StockPlace) => {
     try {
       await outbox.put({ kind: "act", batch, command: { kind: "place_stock", place: where } });
       await touch(queries, "batch");
-      setSaid(words);
+      setSaid({ words, ...(from ? { undo: () => void place(batch, from, "As it was.") } : {}) });
     } catch (refused) {
-      setSaid(inWords(refused));
+      setSaid({ words: inWords(refused) });
     }
   };
+  const away = today.stock.filter((layer) => layer.place !== "shelf");
   const evening = new Date(today.now).getHours() >= 18;
   const title = evening
     ? `Tomorrow, ${weekday(new Date(new Date(today.now).getTime() + 86_400_000).toISOString())}`
@@ -97,14 +101,19 @@ export function TodayPage() {
                         <Button
                           size="small"
                           onClick={() =>
-                            void place(look.batch, "held_back", "Held back. It stays in the workroom tomorrow.")
+                            void place(
+                              look.batch,
+                              "held_back",
+                              "Held back. It stays in the workroom tomorrow.",
+                              "shelf",
+                            )
                           }
                         >
                           Hold back {today.stock.find((layer) => layer.batch === look.batch)?.units}
                         </Button>
                         <Button
                           size="small"
-                          onClick={() => void place(look.batch, "cool_box", "They ride in the cool box.")}
+                          onClick={() => void place(look.batch, "cool_box", "They ride in the cool box.", "shelf")}
                         >
                           Cool box
                         </Button>
@@ -122,6 +131,28 @@ export function TodayPage() {
               </li>
             ))}
           </ul>
+          {away.length > 0 && (
+            <>
+              <h2 className="head away-head">Not on the shelf</h2>
+              <ul className="away">
+                {away.map((layer) => (
+                  <li key={layer.batch}>
+                    <span>
+                      {layer.units} {plural(layer.unit, layer.units)} of {layer.name}, {layer.placeSays}
+                    </span>
+                    <button
+                      type="button"
+                      className="link"
+                      aria-label={`${layer.name}, lot ${layer.lot}: back on the shelf`}
+                      onClick={() => void place(layer.batch, "shelf", "Back on the shelf.", layer.place)}
+                    >
+                      Back on the shelf
+                    </button>
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
         </div>
       }
       instrument={
@@ -143,12 +174,14 @@ export function TodayPage() {
               {asTable ? "Show the ruler" : "Read as a table"}
             </button>
           </div>
-          {asking === "tomorrow" && <TomorrowForm today={today} onDone={(text) => (setSaid(text), setAsking(null))} />}
+          {asking === "tomorrow" && (
+            <TomorrowForm today={today} onDone={(words) => (setSaid({ words }), setAsking(null))} />
+          )}
         </div>
       }
     >
       <div className="scrolls today-list">
-        {asking === "room" && <RoomForm today={today} onDone={(text) => (setSaid(text), setAsking(null))} />}
+        {asking === "room" && <RoomForm today={today} onDone={(words) => (setSaid({ words }), setAsking(null))} />}
         {today.interrupted.map((batch, i) => (
           <div key={batch.id} className={i === 0 ? "today-row first" : "today-row"}>
             <span className="hour">{time(batch.touchedAt)}</span>
@@ -193,9 +226,7 @@ export function TodayPage() {
           </Link>
         ))}
       </div>
-      <p className="status-line" role="status">
-        {said}
-      </p>
+      <SaidLine said={said} />
     </Plates>
   );
 }

@@ -1,46 +1,128 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
 import { Link } from "react-router";
-import { type Trial } from "../../../api/client";
+import { api, type Trial } from "../../../api/client";
+import { keys, touch } from "../../../api/keys";
+import { Area, Field } from "../../../kit/Field";
+import { FormLine, Wrong } from "../../../kit/FormLine";
+import { useRefused } from "../../../kit/useRefused";
+import { useDraft } from "../../../shell/useDraft";
 import { day } from "../../../words/format";
 import { Frame } from "./Frame";
 
-export function TrialsPanel({
-  trial,
-  onUnder,
-  onBack,
-}: {
-  trial: Trial;
-  onUnder: (id: number) => void;
-  onBack: () => void;
-}) {
+type Props = { trial: Trial; onUnder: (id: number) => void; onBack: () => void };
+type Brief = Trial["trials"][number];
+
+/** What this trial is after and what is noted of it; and its siblings, to open or to lay under. */
+export function TrialsPanel({ trial, onUnder, onBack }: Props) {
+  const others = [...trial.trials].reverse();
+  const archived = others.filter((one) => one.archivedAt);
+  const row = (one: Brief) => (
+    <li key={one.id} aria-current={one.id === trial.id ? "true" : undefined}>
+      <div>
+        <b>Trial {one.number}</b> <span>{one.intent}</span>
+        <div className="hint">
+          {one.madeAt ? `made ${day(one.madeAt)}` : "not made yet"}, changed {day(one.changedAt)}
+        </div>
+      </div>
+      {one.id !== trial.id && (
+        <div className="button-row">
+          <Link className="link" to={`/bench/${one.id}`} aria-label={`Open trial ${one.number}`}>
+            Open
+          </Link>
+          <button
+            type="button"
+            className="link"
+            aria-label={`Lay trial ${one.number} under`}
+            onClick={() => onUnder(one.id)}
+          >
+            Lay under
+          </button>
+        </div>
+      )}
+    </li>
+  );
   return (
     <Frame title={`Trials of ${trial.formulaName}`} onBack={onBack}>
-      <ul className="panel-list">
-        {[...trial.trials].reverse().map((one) => (
-          <li key={one.id} aria-current={one.id === trial.id ? "true" : undefined}>
-            <div>
-              <b>Trial {one.number}</b> <span>{one.intent}</span>
-              <div className="hint">
-                {one.madeAt ? `made ${day(one.madeAt)}` : "not made yet"}, changed {day(one.changedAt)}
-              </div>
-            </div>
-            {one.id !== trial.id && (
-              <div className="button-row">
-                <Link className="link" to={`/bench/${one.id}`}>
-                  Open
-                </Link>
-                <button type="button" className="link" onClick={() => onUnder(one.id)}>
-                  Lay under
-                </button>
-              </div>
-            )}
-          </li>
-        ))}
-      </ul>
+      <About key={trial.id} trial={trial} />
+      <ul className="panel-list panel-part">{others.filter((one) => !one.archivedAt).map(row)}</ul>
+      {archived.length > 0 && (
+        <>
+          <h3 className="panel-part">Archived</h3>
+          <ul className="panel-list">{archived.map(row)}</ul>
+        </>
+      )}
       {trial.lots.length > 0 && (
         <p className="hint">
           Lots of trial {trial.number}: {trial.lots.join(", ")}.
         </p>
       )}
     </Frame>
+  );
+}
+
+function About({ trial }: { trial: Trial }) {
+  const queries = useQueryClient();
+  const saved = { intent: trial.intent, notes: trial.notes };
+  const about = useDraft(`about.${trial.id}`, saved);
+  const refused = useRefused();
+  const act = (doing: Promise<Trial>) =>
+    doing.then(
+      async (now) => {
+        queries.setQueryData(keys.trial(trial.id), now);
+        refused.clear();
+        await touch(queries, "formula");
+      },
+      async (error: unknown) => {
+        refused.take(error);
+        await queries.invalidateQueries({ queryKey: keys.trial(trial.id) });
+      },
+    );
+  const put = (change: Partial<typeof saved>) => {
+    about.set({ ...about.now, ...change });
+    refused.clear();
+  };
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void act(api.tellTrial(trial.id, { ...about.now, seen: saved }));
+      }}
+    >
+      <FormLine label={`Trial ${trial.number} is after`} error={refused.of("intent")}>
+        <Field
+          value={about.now.intent}
+          aria-invalid={refused.of("intent") !== ""}
+          onChange={(event) => put({ intent: event.target.value })}
+        />
+      </FormLine>
+      <FormLine label="Notes" error={refused.of("notes")}>
+        <Area
+          rows={2}
+          value={about.now.notes}
+          aria-invalid={refused.of("notes") !== ""}
+          onChange={(event) => put({ notes: event.target.value })}
+        />
+      </FormLine>
+      <div className="button-row">
+        <Button size="small" htmlType="submit" disabled={!about.unsaved}>
+          Save
+        </Button>
+        {!trial.archivedAt && (
+          <Button size="small" onClick={() => void act(api.archiveTrial(trial.id, true))}>
+            Archive trial {trial.number}
+          </Button>
+        )}
+        {about.unsaved && (
+          <span className="quiet">
+            Not saved yet.{" "}
+            <button type="button" className="link" onClick={about.drop}>
+              As it was
+            </button>
+          </span>
+        )}
+      </div>
+      {refused.beside("intent", "notes") && <Wrong>{refused.beside("intent", "notes")}</Wrong>}
+    </form>
   );
 }

@@ -164,10 +164,55 @@ describe("the trials panel", () => {
     );
     expect(screen.getAllByText(/^Trial \d$/).map((one) => one.textContent)).toEqual(["Trial 2", "Trial 1"]);
     expect(screen.getByText("Lots of trial 2: SH-26-001.")).toBeTruthy();
-    await user.click(screen.getByRole("button", { name: "Lay under" }));
+    await user.click(screen.getByRole("button", { name: "Lay trial 1 under" }));
     expect(under).toHaveBeenCalledWith(4);
-    await user.click(screen.getByRole("link", { name: "Open" }));
+    await user.click(screen.getByRole("link", { name: "Open trial 1" }));
     expect(where()).toBe("/bench/4");
+  });
+
+  it("keeps what the trial is after and its notes, and says when another window was first", async () => {
+    const answers: unknown[] = [
+      new Refusal("In another window it says “glossier” meanwhile.", "intent", "Saving again keeps yours.", 409),
+      trial({ intent: "firm in the van", notes: "soft at 30" }),
+    ];
+    const { user } = await show(<TrialsPanel trial={trial()} onUnder={vi.fn()} onBack={back} />, {
+      "PUT /api/trials/7/about": () => answers.shift(),
+    });
+    const intent = screen.getByLabelText<HTMLInputElement>(/Trial 2 is after/);
+    const save = screen.getByRole<HTMLButtonElement>("button", { name: "Save" });
+    expect(save.disabled).toBe(true);
+    await retype(user, intent, "firm in the van");
+    await user.type(screen.getByLabelText("Notes"), "soft at 30");
+    await user.click(save);
+    expect((await screen.findByRole("alert")).textContent).toContain("glossier");
+    expect(intent.value).toBe("firm in the van");
+    await user.type(intent, "!");
+    expect(screen.queryByRole("alert")).toBeNull();
+    await user.click(save);
+    await waitFor(() => expect(wire.bodies("PUT /api/trials/7/about")).toHaveLength(2));
+    expect(wire.bodies("PUT /api/trials/7/about")[0]).toEqual({
+      intent: "firm in the van",
+      notes: "soft at 30",
+      seen: { intent: "stands the van", notes: "" },
+    });
+  });
+
+  it("archives the trial, or says why it stays; archived ones stand apart", async () => {
+    const some = trial();
+    const [first, second] = some.trials;
+    if (!first || !second) throw new Error("two trials are needed");
+    const { user } = await show(
+      <TrialsPanel
+        trial={trial({ trials: [{ ...first, archivedAt: "2026-06-01T08:00:00Z" }, second] })}
+        onUnder={vi.fn()}
+        onBack={back}
+      />,
+      { "PUT /api/trials/7/archived": new Refusal("Trial 2 is the only one.", "archived", "Archive the formula.") },
+    );
+    expect(screen.getByRole("heading", { name: "Archived" })).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Archive trial 2" }));
+    expect((await screen.findByRole("alert")).textContent).toBe("Trial 2 is the only one. Archive the formula.");
+    expect(wire.bodies("PUT /api/trials/7/archived")).toEqual([{ archived: true }]);
   });
 });
 
@@ -177,11 +222,11 @@ describe("the formulas panel", () => {
     next: null,
     total: 1,
   };
+  const open = (more: Record<string, unknown> = {}) =>
+    show(<FormulasPanel trial={trial()} acts={acts().acts} onBack={back} />, { "GET /api/formulas": list, ...more });
 
   it("renames, and keeps what was typed where the name is taken", async () => {
-    const renamed = vi.fn();
-    const { user } = await show(<FormulasPanel trial={trial()} onBack={back} onRenamed={renamed} />, {
-      "GET /api/formulas": list,
+    const { user } = await open({
       "PUT /api/formulas/2/name": (body: { name: string }) =>
         body.name === "Taken" ? new Refusal("Another formula has that name.", "name", "Choose another.", 409) : {},
     });
@@ -192,9 +237,44 @@ describe("the formulas panel", () => {
     expect((await screen.findByRole("alert")).textContent).toBe("Another formula has that name. Choose another.");
     expect(field.value).toBe("Taken");
     await retype(user, field, "Slipway Winter");
+    expect(screen.queryByRole("alert")).toBeNull();
     await user.click(screen.getByRole("button", { name: "Rename" }));
-    await waitFor(() => expect(renamed).toHaveBeenCalledOnce());
-    expect(wire.bodies("PUT /api/formulas/2/name").at(-1)).toEqual({ name: "Slipway Winter" });
+    await waitFor(() => expect(wire.bodies("PUT /api/formulas/2/name").at(-1)).toEqual({ name: "Slipway Winter" }));
+  });
+
+  it("copies the trial into a formula of its own and goes there", async () => {
+    const { user } = await open({ "POST /api/formulas": { ...trial(), id: 31 } });
+    await user.click(screen.getByRole("button", { name: "Copy it…" }));
+    await retype(user, screen.getByLabelText(/A copy of trial 2/), "Winter Balm");
+    await user.click(screen.getByRole("button", { name: "Copy it" }));
+    await waitFor(() => expect(where()).toBe("/bench/31"));
+    expect(wire.bodies("POST /api/formulas")).toEqual([{ name: "Winter Balm", family: "balm", from: "copy", of: 7 }]);
+  });
+
+  it("archives the formula and lists the archived ones", async () => {
+    const asked: string[] = [];
+    const { user } = await open({
+      "PUT /api/formulas/2/archived": {},
+      "GET /api/formulas": (_: unknown, address: URL) => {
+        asked.push(address.search);
+        return address.searchParams.get("archived") ? { items: [], next: null, total: 0 } : list;
+      },
+    });
+    await user.click(screen.getByRole("button", { name: "Archive it" }));
+    await waitFor(() => expect(wire.bodies("PUT /api/formulas/2/archived")).toEqual([{ archived: true }]));
+    await user.click(screen.getByText("Archived", { exact: true }));
+    expect(await screen.findByText("No formula is archived.")).toBeTruthy();
+    expect(asked.at(-1)).toContain("archived=true");
+  });
+
+  it("makes it another kind, like any other edit", async () => {
+    const { apply, acts: bench } = acts();
+    const { user } = await show(<FormulasPanel trial={trial()} acts={bench} onBack={back} />, {
+      "GET /api/formulas": list,
+    });
+    await user.click(screen.getByRole("combobox", { name: "Kind of product" }));
+    await user.click(await screen.findByText("Stick", { selector: ".ant-select-item-option-content" }));
+    expect(apply).toHaveBeenCalledWith([{ kind: "set_family", family: "stick" }]);
   });
 });
 

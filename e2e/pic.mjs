@@ -1,0 +1,21 @@
+import { chromium } from "@playwright/test";
+import { launchOptions } from "./chromium.mjs";
+const [,, out, path, width="1280", height="800", theme="day", ...acts] = process.argv;
+const b = await chromium.launch(launchOptions);
+const p = await b.newPage({ viewport: { width: +width, height: +height } });
+p.on("pageerror", e => console.log("PAGEERROR", e.message));
+await p.goto("http://localhost:5391" + path);
+await p.waitForLoadState("networkidle");
+if (theme === "night") await p.evaluate(() => document.documentElement.dataset.theme = "night");
+for (const act of acts) { const [kind, ...rest] = act.split(":"); const a = rest.join(":");
+  if (kind === "click") await p.getByRole("button", { name: a }).first().click();
+  if (kind === "text") await p.getByText(a, {exact:false}).first().click();
+  if (kind === "key") await p.keyboard.press(a);
+  if (kind === "type") await p.keyboard.type(a);
+  if (kind === "css") await p.locator(a).first().click();
+  if (kind === "scroll") await p.locator(a).first().evaluate(e => e.scrollTop = e.scrollHeight);
+  await p.waitForTimeout(500);
+}
+await p.waitForTimeout(300);
+await p.screenshot({ path: out });
+await b.close();

@@ -1,0 +1,51 @@
+import { Button, Modal } from "antd";
+import { useState } from "react";
+import { Field } from "./Field";
+import { FormLine } from "./FormLine";
+import { useRefused } from "./useRefused";
+
+type Props = {
+  title: string;
+  /** What will come of it. */
+  about: string;
+  act: string;
+  placeholder: string;
+  onAct: (reason: string) => Promise<unknown>;
+  onClose: () => void;
+};
+
+/** Asks why before something is ended. */
+export function ReasonDialog({ title, about, act, placeholder, onAct, onClose }: Props) {
+  const [reason, setReason] = useState("");
+  const refused = useRefused();
+  return (
+    <Modal open title={title} footer={null} onCancel={onClose} destroyOnHidden>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          onAct(reason).then(onClose, refused.take);
+        }}
+      >
+        <p>{about}</p>
+        <FormLine label="Why?" error={refused.of("reason") || refused.beside("reason")}>
+          <Field
+            autoFocus
+            value={reason}
+            placeholder={placeholder}
+            aria-invalid={refused.of("reason") !== ""}
+            onChange={(event) => {
+              setReason(event.target.value);
+              refused.clear();
+            }}
+          />
+        </FormLine>
+        <div className="button-row">
+          <Button type="primary" htmlType="submit">
+            {act}
+          </Button>
+          <Button onClick={onClose}>Leave it</Button>
+        </div>
+      </form>
+    </Modal>
+  );
+}

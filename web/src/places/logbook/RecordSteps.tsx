@@ -1,0 +1,92 @@
+import { useState } from "react";
+import type { Batch, MakeStep } from "../../api/client";
+import { useHouse } from "../../shell/HouseContext";
+import { day, time } from "../../words/format";
+import type { Act } from "./ObserveForm";
+import { PutRight } from "./PutRight";
+
+/** What was done when, each number as it was put down; a finished one can be put right. */
+export function RecordSteps({ view, act }: { view: Batch; act: Act }) {
+  const { units } = useHouse();
+  const { batch } = view;
+  const [putting, setPutting] = useState<string | null>(null);
+  const done = new Map(batch.done.map((one) => [one.step, one]));
+  const steps = batch.steps.filter((step) => done.has(step.id) || (batch.finishedAt && hasNumber(step)));
+  return (
+    <>
+      <ul className="times">
+        {steps.map((step) => {
+          const one = done.get(step.id);
+          const numbers = [
+            one?.weighedG != null && units.weight(one.weighedG),
+            one?.temperatureC != null && units.temperature(one.temperatureC),
+          ].filter(Boolean);
+          return (
+            <li key={step.id}>
+              <span className="quiet">{one ? time(one.doneAt) : "–"}</span>
+              <span>
+                {step.title}
+                {numbers.length > 0 && (
+                  <>
+                    : <b className="times-number">{numbers.join(", ")}</b>
+                  </>
+                )}
+                {one?.note && <span className="quiet">, {one.note}</span>}
+              </span>
+              {batch.finishedAt && hasNumber(step) && (
+                <button
+                  type="button"
+                  className="link"
+                  aria-label={`Put right: ${step.title}`}
+                  aria-expanded={putting === step.id}
+                  onClick={() => setPutting(putting === step.id ? null : step.id)}
+                >
+                  Put right
+                </button>
+              )}
+              {putting === step.id && (
+                <PutRight
+                  title={step.title}
+                  entries={[
+                    step.kind === "weigh"
+                      ? {
+                          name: "weighedG",
+                          label: "Weighed",
+                          measure: "mass",
+                          was: one?.weighedG ?? step.targetG ?? null,
+                        }
+                      : {
+                          name: "temperatureC",
+                          label: "Temperature",
+                          measure: "temperature",
+                          was: one?.temperatureC ?? step.toC ?? null,
+                        },
+                  ]}
+                  onSave={(entries, reason) => act({ kind: "correct_step", step: step.id, reason, ...entries })}
+                  onDone={() => setPutting(null)}
+                />
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      {batch.corrections.length > 0 && (
+        <>
+          <h3 className="head">Put right since</h3>
+          <ul className="corrections">
+            {batch.corrections.map((one) => (
+              <li key={one.id}>
+                {one.of}: <s>{one.was}</s> → <b>{one.now}</b>, {one.reason}{" "}
+                <span className="quiet">
+                  {day(one.at)}, {time(one.at)}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </>
+  );
+}
+
+const hasNumber = (step: MakeStep) => step.kind === "weigh" || step.toC != null;

@@ -1,0 +1,126 @@
+import { Button, Modal } from "antd";
+import { useState } from "react";
+import { api, type OwnMaterial } from "../../api/client";
+import { Field } from "../../kit/Field";
+import { FormLine, Wrong } from "../../kit/FormLine";
+import { complaint, isTaken, quantity } from "../../kit/quantity";
+import { QuantityField } from "../../kit/QuantityField";
+import { useRefused } from "../../kit/useRefused";
+import { useHouse } from "../../shell/HouseContext";
+import { MaterialCombobox } from "../../shell/MaterialCombobox";
+
+const fields = ["name", "basedOn", "inci", "pricePerKg", "useMaxPercent"];
+
+type Props = { of: OwnMaterial | null; onKept: (name: string) => void; onClose: () => void };
+
+/** A material of the maker's own: a copy of a known one, with what is hers. */
+export function MaterialDialog({ of, onKept, onClose }: Props) {
+  const { house, units, materials } = useHouse();
+  const [kind, setKind] = useState(of ? { id: of.basedOn, name: of.basedOnName } : null);
+  const [name, setName] = useState(of?.name ?? "");
+  const [inci, setInci] = useState(of?.inci ?? "");
+  const [price, setPrice] = useState(() => quantity("number", of?.pricePerKg, units));
+  const [most, setMost] = useState(() => quantity("number", of?.useMaxPercent, units));
+  const refused = useRefused();
+  const like = kind ? materials.get(kind.id) : undefined;
+  const save = async () => {
+    if (!kind) return refused.say("basedOn", "Choose the known material it behaves like.");
+    if (!isTaken(price)) return refused.say("pricePerKg", complaint(price, 18.5, units));
+    if (!isTaken(most)) return refused.say("useMaxPercent", complaint(most, 30, units));
+    try {
+      const kept = await api.keepMaterial({
+        name,
+        basedOn: kind.id,
+        inci: inci || null,
+        pricePerKg: price.exact,
+        useMaxPercent: most.exact,
+        material: of?.id ?? null,
+      });
+      onKept(kept.name);
+      onClose();
+    } catch (error) {
+      refused.take(error);
+    }
+  };
+  return (
+    <Modal open title={of ? of.name : "A material of your own"} footer={null} onCancel={onClose} destroyOnHidden>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void save();
+        }}
+      >
+        <div className="form-field">
+          <span>Behaves like{kind && <b> {kind.name}</b>}</span>
+          <MaterialCombobox
+            label="The known material it behaves like"
+            placeholder={kind ? "Another…" : "Beeswax, shea butter…"}
+            autoFocus={!of}
+            onChoose={(chosen) => {
+              const known = materials.get(chosen.basedOn) ?? chosen;
+              setKind({ id: known.id, name: known.name });
+              if (name === "" || name === kind?.name) setName(known.name);
+              refused.clear();
+            }}
+          />
+          {refused.of("basedOn") && <Wrong>{refused.of("basedOn")}</Wrong>}
+        </div>
+        <FormLine label="Name" error={refused.of("name")}>
+          <Field
+            autoFocus={!!of}
+            value={name}
+            aria-invalid={refused.of("name") !== ""}
+            onChange={(event) => {
+              setName(event.target.value);
+              refused.clear();
+            }}
+          />
+        </FormLine>
+        <FormLine label={`Price of a kilogram, ${house.house.workshop.currency}`} error={refused.of("pricePerKg")}>
+          <span>
+            <QuantityField
+              of={price}
+              units={units}
+              placeholder="not known"
+              aria-invalid={refused.of("pricePerKg") !== ""}
+              onType={(now) => {
+                setPrice(now);
+                refused.clear();
+              }}
+            />
+          </span>
+        </FormLine>
+        <FormLine label="Name on the label, INCI" error={refused.of("inci")}>
+          <Field
+            value={inci}
+            placeholder={like?.inci ?? "as its kind"}
+            aria-invalid={refused.of("inci") !== ""}
+            onChange={(event) => setInci(event.target.value)}
+          />
+        </FormLine>
+        <FormLine label="Greatest share" error={refused.of("useMaxPercent")}>
+          <span>
+            <QuantityField
+              of={most}
+              units={units}
+              placeholder={like ? String(like.useMaxPercent) : "as its kind"}
+              aria-invalid={refused.of("useMaxPercent") !== ""}
+              onType={(now) => {
+                setMost(now);
+                refused.clear();
+              }}
+            />{" "}
+            %
+          </span>
+        </FormLine>
+        {refused.beside(...fields) && <Wrong>{refused.beside(...fields)}</Wrong>}
+        <div className="button-row">
+          <Button type="primary" htmlType="submit">
+            {of ? "Save" : "Add it"}
+          </Button>
+          <Button onClick={onClose}>Leave it</Button>
+        </div>
+      </form>
+    </Modal>
+  );
+}

@@ -1,0 +1,124 @@
+import { screen, waitFor, within } from "@testing-library/react";
+import { describe, expect, it } from "vitest";
+import { house, inBrowser, Refusal, retype, show, wire } from "../../test/workshop";
+import { Pantry } from "./Pantry";
+
+inBrowser();
+
+const quay = {
+  id: "quay beeswax",
+  name: "Quay beeswax",
+  basedOn: "beeswax",
+  basedOnName: "Beeswax, yellow",
+  inci: null,
+  pricePerKg: 18.5,
+  useMaxPercent: null,
+  usedIn: ["Slipway Hand Balm"],
+};
+const open = (more: Record<string, unknown> = {}) => show(<Pantry />, { "GET /api/materials/own": [quay], ...more });
+const found = [
+  { id: "shea", name: "Shea butter", basedOn: "shea", inci: "Butyrospermum Parkii Butter", isSure: true, myNames: [] },
+];
+
+describe("the pantry", () => {
+  it("lists what is on the shelf with its price, and where it is used", async () => {
+    await open();
+    await screen.findByText("Quay beeswax");
+    const rows = (await screen.findAllByRole("row")).map((row) => row.textContent);
+    expect(rows.find((row) => row?.includes("Quay beeswax"))).toMatch(/Beeswax, yellow.*£18\.50.*Slipway Hand Balm/);
+    expect(rows.find((row) => row?.includes("Tin, 60 ml"))).toMatch(/tin.*60 ml.*£0\.34/);
+    expect(screen.getByText(/1 material of your own, 1 container$/)).toBeTruthy();
+  });
+
+  it("finds by several words, and says so where nothing is called so", async () => {
+    const { user } = await open();
+    await screen.findByText("Quay beeswax");
+    const find = screen.getByLabelText("Find in the pantry");
+    await user.type(find, "yellow quay");
+    expect(screen.queryByText("Tin, 60 ml")).toBeNull();
+    expect(screen.getByText("Quay beeswax")).toBeTruthy();
+    await user.type(find, " zzz");
+    expect(screen.getByText("Nothing called “yellow quay zzz”.")).toBeTruthy();
+  });
+
+  it("says what stands here while there is nothing", async () => {
+    await open({ "GET /api/materials/own": [] });
+    expect(await screen.findByText(/Add one as a copy of a known material/)).toBeTruthy();
+  });
+
+  it("adds a material as a copy of a known one, and names what is no price", async () => {
+    const { user } = await open({
+      "GET /api/materials/find": found,
+      "PUT /api/materials/own": { ...quay, name: "Village shea" },
+    });
+    await user.click(screen.getByRole("button", { name: "Add a material" }));
+    const dialog = await screen.findByRole("dialog");
+    await user.click(within(dialog).getByRole("button", { name: "Add it" }));
+    expect(within(dialog).getByRole("alert").textContent).toContain("Choose the known material");
+    await user.type(within(dialog).getByRole("combobox"), "shea");
+    await user.click(await within(dialog).findByRole("option", { name: /Shea butter/ }));
+    const name = within(dialog).getByLabelText<HTMLInputElement>(/^Name$/);
+    expect(name.value).toBe("Shea butter");
+    await retype(user, name, "Village shea");
+    await user.type(within(dialog).getByLabelText(/Price of a kilogram/), "a lot");
+    await user.click(within(dialog).getByRole("button", { name: "Add it" }));
+    expect(within(dialog).getByRole("alert").textContent).toContain("“a lot” is not a number");
+    await retype(user, within(dialog).getByLabelText(/Price of a kilogram/), "11,5");
+    await user.click(within(dialog).getByRole("button", { name: "Add it" }));
+    expect(await screen.findByText("Village shea is on your shelf.")).toBeTruthy();
+    expect(wire.bodies("PUT /api/materials/own")).toEqual([
+      { name: "Village shea", basedOn: "shea", inci: null, pricePerKg: 11.5, useMaxPercent: null, material: null },
+    ]);
+  });
+
+  it("keeps what was typed where the name is taken", async () => {
+    const { user } = await open({
+      "PUT /api/materials/own": new Refusal("Quay beeswax is used.", "name", "Its name stays.", 409),
+    });
+    await user.click(await screen.findByRole("button", { name: "Edit Quay beeswax" }));
+    const dialog = await screen.findByRole("dialog");
+    const name = within(dialog).getByLabelText<HTMLInputElement>(/^Name$/);
+    await retype(user, name, "Shed wax");
+    await user.click(within(dialog).getByRole("button", { name: "Save" }));
+    expect((await within(dialog).findByRole("alert")).textContent).toBe("Quay beeswax is used. Its name stays.");
+    expect(name.value).toBe("Shed wax");
+    expect(wire.bodies("PUT /api/materials/own")).toMatchObject([{ material: "quay beeswax", name: "Shed wax" }]);
+  });
+
+  it("removes a material and takes that back, or says why it stays", async () => {
+    const answers: unknown[] = [{}, new Refusal("It is used in Slipway Hand Balm.", "material", "Swap it there.", 409)];
+    const { user } = await open({
+      "DELETE /api/materials/own": () => answers.shift(),
+      "PUT /api/materials/own": quay,
+    });
+    await user.click(await screen.findByRole("button", { name: "Remove Quay beeswax" }));
+    expect(await screen.findByText(/Quay beeswax is off your shelf/)).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Undo" }));
+    expect(await screen.findByText("Quay beeswax is back.")).toBeTruthy();
+    expect(wire.bodies("PUT /api/materials/own")).toMatchObject([{ name: "Quay beeswax", pricePerKg: 18.5 }]);
+    await user.click(screen.getByRole("button", { name: "Remove Quay beeswax" }));
+    expect(await screen.findByText("It is used in Slipway Hand Balm. Swap it there.")).toBeTruthy();
+  });
+
+  it("adds, changes and removes a container, and takes that back", async () => {
+    const { user } = await open({
+      "PUT /api/house": (body: object) => ({ ...house, ...body }),
+    });
+    await user.click(await screen.findByRole("button", { name: "Add a container" }));
+    const dialog = await screen.findByRole("dialog");
+    await user.type(within(dialog).getByLabelText(/^Name$/), "Amber jar");
+    await user.type(within(dialog).getByLabelText(/One of it is a/), "jar");
+    await user.click(within(dialog).getByRole("button", { name: "Add it" }));
+    expect(within(dialog).getByRole("alert").textContent).toContain("Type a number such as 60.");
+    await user.type(within(dialog).getByLabelText(/Holds, brimful/), "50");
+    await user.click(within(dialog).getByRole("button", { name: "Add it" }));
+    expect(await screen.findByText("The Amber jar is on the shelf.")).toBeTruthy();
+    const sent = () =>
+      (wire.bodies("PUT /api/house").at(-1) as typeof house).house.workshop.containers.map((one) => one.name);
+    expect(sent()).toEqual(["Tin, 60 ml", "Amber jar"]);
+    await user.click(await screen.findByRole("button", { name: "Remove Amber jar" }));
+    await waitFor(() => expect(sent()).toEqual(["Tin, 60 ml"]));
+    await user.click(await screen.findByRole("button", { name: "Undo" }));
+    await waitFor(() => expect(sent()).toEqual(["Tin, 60 ml", "Amber jar"]));
+  });
+});

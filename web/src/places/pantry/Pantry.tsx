@@ -1,0 +1,221 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button, Input } from "antd";
+import { useState } from "react";
+import { api, type Container, inWords, type OwnMaterial } from "../../api/client";
+import { keys, touch } from "../../api/keys";
+import { type SaidBack, SaidLine } from "../../kit/SaidLine";
+import { Sheet, type SheetColumn } from "../../kit/Sheet";
+import { useHouse } from "../../shell/HouseContext";
+import { Plates } from "../../shell/Plates";
+import { plural, type Units } from "../../words/format";
+import { ContainerDialog } from "./ContainerDialog";
+import { MaterialDialog } from "./MaterialDialog";
+import "./pantry.css";
+
+/** The maker's own materials with their prices, and what products are filled into. */
+export function Pantry() {
+  const { house, units, keep } = useHouse();
+  const queries = useQueryClient();
+  const own = useQuery({ queryKey: keys.ownMaterials, queryFn: api.ownMaterials });
+  const [find, setFind] = useState("");
+  const [said, setSaid] = useState<SaidBack>({ words: "" });
+  const [material, setMaterial] = useState<OwnMaterial | "new" | null>(null);
+  const [container, setContainer] = useState<Container | "new" | null>(null);
+  const containers = house.house.workshop.containers;
+  const wanted = find.trim().toLowerCase().split(/\s+/);
+  const has = (text: string) => wanted.every((word) => text.toLowerCase().includes(word));
+  const materials = own.data ?? [];
+  const shownMaterials = materials.filter((one) => has(`${one.name} ${one.basedOnName} ${one.inci ?? ""}`));
+  const shownContainers = containers.filter((one) => has(`${one.name} ${one.unit}`));
+
+  const act = async (doing: () => Promise<unknown>, done: SaidBack) => {
+    try {
+      await doing();
+      await touch(queries, "materials");
+      setSaid(done);
+    } catch (refused) {
+      setSaid({ words: inWords(refused) });
+    }
+  };
+  const removeMaterial = (one: OwnMaterial) =>
+    act(() => api.removeMaterial(one.id), {
+      words: `${one.name} is off your shelf.`,
+      undo: () => void act(() => api.keepMaterial(asked(one)), { words: `${one.name} is back.` }),
+    });
+  const keepContainers = (change: (now: Container[]) => Container[]) =>
+    keep((now) => ({ workshop: { ...now.workshop, containers: change(now.workshop.containers as Container[]) } }));
+  const removeContainer = (one: Container) =>
+    act(() => keepContainers((now) => now.filter((other) => other.id !== one.id)), {
+      words: `The ${one.name} is off the shelf.`,
+      undo: () => void act(() => keepContainers((now) => [...now, one]), { words: `The ${one.name} is back.` }),
+    });
+
+  return (
+    <Plates
+      name="Pantry"
+      title={
+        <>
+          <h1 className="title">Pantry</h1>
+          <p className="facts">
+            {materials.length} {plural("material", materials.length)} of your own, {containers.length}{" "}
+            {plural("container", containers.length)}
+          </p>
+          <div className="acts">
+            <Input
+              className="title-find"
+              aria-label="Find in the pantry"
+              placeholder="Find a material or container"
+              allowClear
+              value={find}
+              onChange={(event) => setFind(event.target.value)}
+            />
+            <Button onClick={() => setContainer("new")}>Add a container</Button>
+            <Button type="primary" onClick={() => setMaterial("new")}>
+              Add a material
+            </Button>
+          </div>
+        </>
+      }
+    >
+      <div className="scrolls pantry">
+        <section>
+          <h2 className="head">Materials of your own</h2>
+          {own.error && <p className="page-note">{inWords(own.error)}</p>}
+          {own.data && materials.length === 0 && (
+            <p className="quiet">
+              None yet. Add one as a copy of a known material: under its own name it carries your price, under another
+              it is a grade of yours that keeps the science of its kind.
+            </p>
+          )}
+          <Sheet
+            label="Materials of your own"
+            rows={shownMaterials}
+            keyOf={(one) => one.id}
+            columns={materialColumns(units, setMaterial, removeMaterial)}
+          />
+        </section>
+        <section>
+          <h2 className="head">Containers</h2>
+          {containers.length === 0 && <p className="quiet">None yet. A trial is filled into one under its weight.</p>}
+          <Sheet
+            label="Containers"
+            rows={shownContainers}
+            keyOf={(one) => one.id}
+            columns={containerColumns(units, setContainer, removeContainer)}
+          />
+        </section>
+        {find && shownMaterials.length + shownContainers.length === 0 && (
+          <p className="page-note" role="status">
+            Nothing called “{find.slice(0, 40)}”.
+          </p>
+        )}
+      </div>
+      <SaidLine said={said} />
+      {material && (
+        <MaterialDialog
+          of={material === "new" ? null : material}
+          onKept={(name) => void act(async () => undefined, { words: `${name} is on your shelf.` })}
+          onClose={() => setMaterial(null)}
+        />
+      )}
+      {container && (
+        <ContainerDialog
+          of={container === "new" ? null : container}
+          taken={containers.map((one) => one.id)}
+          onKeep={async (now) => {
+            await keepContainers((all) =>
+              all.some((one) => one.id === now.id) ? all.map((one) => (one.id === now.id ? now : one)) : [...all, now],
+            );
+            setSaid({ words: `The ${now.name} is on the shelf.` });
+          }}
+          onClose={() => setContainer(null)}
+        />
+      )}
+    </Plates>
+  );
+}
+
+const asked = ({ name, basedOn, inci, pricePerKg, useMaxPercent }: OwnMaterial) => ({
+  name,
+  basedOn,
+  inci,
+  pricePerKg,
+  useMaxPercent,
+});
+
+function acts<Row extends { name: string }>(
+  onEdit: (row: Row) => void,
+  onRemove: (row: Row) => void,
+): SheetColumn<Row> {
+  return {
+    title: "",
+    align: "right",
+    render: (_, row) => (
+      <span className="row-acts">
+        <button type="button" className="link" aria-label={`Edit ${row.name}`} onClick={() => onEdit(row)}>
+          Edit
+        </button>
+        <button type="button" className="link" aria-label={`Remove ${row.name}`} onClick={() => onRemove(row)}>
+          Remove
+        </button>
+      </span>
+    ),
+  };
+}
+
+const materialColumns = (
+  units: Units,
+  onEdit: (one: OwnMaterial) => void,
+  onRemove: (one: OwnMaterial) => void,
+): SheetColumn<OwnMaterial>[] => [
+  { title: "Name", dataIndex: "name", rowScope: "row", sorter: (a, b) => a.name.localeCompare(b.name) },
+  {
+    title: "Behaves like",
+    dataIndex: "basedOnName",
+    sorter: (a, b) => a.basedOnName.localeCompare(b.basedOnName),
+    render: (_, one) => (one.name === one.basedOnName ? <span className="quiet">itself</span> : one.basedOnName),
+  },
+  {
+    title: "A kilogram",
+    className: "number",
+    align: "right",
+    sorter: (a, b) => (a.pricePerKg ?? 0) - (b.pricePerKg ?? 0),
+    render: (_, one) =>
+      one.pricePerKg == null ? <span className="quiet">no price</span> : units.money(one.pricePerKg),
+  },
+  {
+    title: "At most",
+    className: "number",
+    align: "right",
+    render: (_, one) => (one.useMaxPercent == null ? "" : `${one.useMaxPercent} %`),
+  },
+  {
+    title: "Used in",
+    render: (_, one) => <span className="quiet">{one.usedIn.join(", ")}</span>,
+  },
+  acts(onEdit, onRemove),
+];
+
+const containerColumns = (
+  units: Units,
+  onEdit: (one: Container) => void,
+  onRemove: (one: Container) => void,
+): SheetColumn<Container>[] => [
+  { title: "Name", dataIndex: "name", rowScope: "row", sorter: (a, b) => a.name.localeCompare(b.name) },
+  { title: "One is a", dataIndex: "unit" },
+  {
+    title: "Brimful",
+    className: "number",
+    align: "right",
+    sorter: (a, b) => a.millilitres - b.millilitres,
+    render: (_, one) => `${one.millilitres} ml`,
+  },
+  {
+    title: "Costs",
+    className: "number",
+    align: "right",
+    render: (_, one) => (one.price == null ? <span className="quiet">no price</span> : units.money(one.price)),
+  },
+  { title: "Made of", render: (_, one) => (one.isPlastic ? "plastic" : "") },
+  acts(onEdit, onRemove),
+];
