@@ -167,13 +167,17 @@ public class AssessorTests
     [Fact]
     public void AMixThatHoldsIsFoundAndStaysLikeItself()
     {
-        var found = new MixFinder(MaterialShelf.Plain, Sample.Shed).HoldAt(Sample.Slipway4, 49);
-        var after = Sample.Assessor.Assess(found.Formula);
+        var finder = new MixFinder(MaterialShelf.Plain, Sample.Shed);
+        var mix = finder.HoldAt(Sample.Slipway4, 49).Formula!;
+        var after = Sample.Assessor.Assess(mix);
         Assert.True(after.Parts.Melt!.SlumpC >= 49);
-        Assert.Equal(100m, found.Formula.Total);
-        Assert.Equal(0.8m, found.Formula.Lines.Single(line => line.Material == "mixed tocopherols").Percent);
+        Assert.Equal(100m, mix.Total);
+        Assert.Equal(0.8m, mix.Lines.Single(line => line.Material == "mixed tocopherols").Percent);
+        var twin = finder.HoldAt(Sample.Slipway4, 20);
+        Assert.Null(twin.Formula);
+        Assert.StartsWith("This mix already holds", twin.Says, StringComparison.Ordinal);
         var refusal = Assert.Throws<Refusal>(() =>
-            new MixFinder(MaterialShelf.Plain, Sample.Shed).HoldAt(
+            finder.HoldAt(
                 Sample.Slipway4 with
                 {
                     Lines = [.. Sample.Slipway4.Lines.Select(line => line with { Kept = true })],

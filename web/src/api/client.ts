@@ -206,6 +206,13 @@ export const api = {
         body: { revision, edits, did: null, command } as Schemas["EditTrial"],
       }),
     ) as Promise<Trial>,
+  replaceTrial: (id: number, revision: number, content: Formula, command: string) =>
+    data(
+      client.PUT("/api/trials/{id}/content", {
+        ...at(id),
+        body: { revision, content, did: "the list of this window kept", command } as Schemas["ReplaceTrial"],
+      }),
+    ) as Promise<Trial>,
   undo: (id: number, revision: number, command: string) =>
     data(client.POST("/api/trials/{id}/undo", { ...at(id), body: { revision, command } })) as Promise<Trial>,
   redo: (id: number, revision: number, command: string) =>
@@ -255,7 +262,9 @@ export const api = {
     data(client.PUT("/api/today/tomorrow", { body: { temperatures } })) as Promise<Today>,
   house: () => data(client.GET("/api/house")) as Promise<House>,
   saveHouse: (house: HouseSettings, revision: number) =>
-    data(client.PUT("/api/house", { body: { house, revision } as Schemas["SaveHouse"] })) as Promise<House>,
+    data(
+      client.PUT("/api/house", { body: { house, revision } as Schemas["SaveHouse"], keepalive: true }),
+    ) as Promise<House>,
   /** A whole file, sent as it is. */
   bringCopy: (file: Blob) =>
     data(

@@ -3933,7 +3933,7 @@ export interface components {
         };
         /** @description A formula found to hold at a temperature. */
         FoundMix: {
-            formula: components["schemas"]["Formula"];
+            formula: null | components["schemas"]["Formula"];
             /** @description What it took, in one sentence. */
             says: string;
         };

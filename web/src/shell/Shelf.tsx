@@ -1,6 +1,6 @@
 import { type ReactNode, useLayoutEffect, useRef, useState, useSyncExternalStore } from "react";
 import { NavLink, useLocation } from "react-router";
-import { isConnected, onConnection } from "../api/client";
+import { inWords, isConnected, NoConnection, onConnection } from "../api/client";
 import { useHouse } from "./HouseContext";
 import { useMedia } from "./useMedia";
 import "./shelf.css";
@@ -21,6 +21,12 @@ export function Shelf({ onJump, onHelp }: { onJump: () => void; onHelp: () => vo
   const [slot, setSlot] = useState<{ from: number; to: number; width: number }>({ from: -40, to: -20, width: 1280 });
   const connected = useSyncExternalStore(onConnection, isConnected);
   const narrow = useMedia("(max-width: 900px)");
+  const [failed, setFailed] = useState("");
+  const change = (what: Parameters<typeof keep>[0]) =>
+    void keep(what).then(
+      () => setFailed(""),
+      (error: unknown) => setFailed(error instanceof NoConnection ? "Not changed: no connection." : inWords(error)),
+    );
   const night = house.house.preferences.theme === "night";
 
   useLayoutEffect(() => {
@@ -52,6 +58,7 @@ export function Shelf({ onJump, onHelp }: { onJump: () => void; onHelp: () => vo
         </div>
         <Ends narrow={narrow}>
           {!connected && <span role="status">No connection. Go on: what you enter is kept here.</span>}
+          {failed && <span role="alert">{failed}</span>}
           <button type="button" onClick={onJump}>
             Jump to… <kbd>J</kbd>
           </button>
@@ -63,7 +70,7 @@ export function Shelf({ onJump, onHelp }: { onJump: () => void; onHelp: () => vo
             type="button"
             aria-label="Switch units"
             onClick={() =>
-              keep({
+              change({
                 workshop: {
                   ...house.house.workshop,
                   temperature: units.fahrenheit ? "celsius" : "fahrenheit",
@@ -76,7 +83,7 @@ export function Shelf({ onJump, onHelp }: { onJump: () => void; onHelp: () => vo
           </button>
           <button
             type="button"
-            onClick={() => keep({ preferences: { ...house.house.preferences, theme: night ? "day" : "night" } })}
+            onClick={() => change({ preferences: { ...house.house.preferences, theme: night ? "day" : "night" } })}
           >
             {night ? "Day light" : "Night light"}
           </button>

@@ -3,6 +3,7 @@ import {
   api,
   type Batch,
   type BatchCommand,
+  type Formula,
   type FormulaEdit,
   NoConnection,
   onConnection,
@@ -14,6 +15,8 @@ import {
 export type Errand =
   | { kind: "edit"; trial: number; edits: FormulaEdit[] }
   | { kind: "undo" | "redo"; trial: number }
+  /** The whole list, as it was shown. */
+  | { kind: "replace"; trial: number; content: Formula }
   | { kind: "act"; batch: number; command: BatchCommand };
 
 /** An errand put down: it outlives the tab until the server has answered it. */
@@ -48,6 +51,7 @@ export class Outbox {
   private readonly sending = new Set<string>();
   private readonly revisions = new Map<number, number>();
   private readonly answered = new Set<(answer: Answer, errand: Waiting) => void>();
+  private readonly refusedLate = new Set<(refused: Refused, errand: Waiting) => void>();
 
   constructor(
     private readonly store: Store,
@@ -93,6 +97,12 @@ export class Outbox {
     return () => this.answered.delete(listener);
   }
 
+  /** Hears refusals of errands whose page is gone: nobody else waits for them. */
+  onLateRefusal(listener: (refused: Refused, errand: Waiting) => void): () => void {
+    this.refusedLate.add(listener);
+    return () => this.refusedLate.delete(listener);
+  }
+
   snapshot = (): Waiting[] => this.list;
 
   private async go(scope: string): Promise<void> {
@@ -123,7 +133,8 @@ export class Outbox {
       if (!(error instanceof Refused)) throw error;
       if ("trial" in errand) this.revisions.delete(errand.trial);
       this.drop(errand);
-      told?.reject(error);
+      if (told) told.reject(error);
+      else for (const listener of this.refusedLate) listener(error, errand);
       return true;
     }
   }
@@ -163,6 +174,7 @@ export async function sendErrand(errand: Waiting, revision: number): Promise<Ans
     return api.act(errand.batch, { id: errand.id, at: errand.at, sentAt: new Date().toISOString() }, errand.command);
   }
   const from = revision >= 0 ? revision : (await api.trial(errand.trial)).revision;
+  if (errand.kind === "replace") return api.replaceTrial(errand.trial, from, errand.content, errand.id);
   return errand.kind === "edit"
     ? api.editTrial(errand.trial, from, errand.edits, errand.id)
     : api[errand.kind](errand.trial, from, errand.id);

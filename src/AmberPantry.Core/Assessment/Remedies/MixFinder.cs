@@ -7,8 +7,9 @@ using AmberPantry.Core.Workshops;
 namespace AmberPantry.Core.Assessment.Remedies;
 
 /// <summary>A formula found to hold at a temperature.</summary>
+/// <param name="Formula">Null where the mix in hand holds there already: no twin of it is offered.</param>
 /// <param name="Says">What it took, in one sentence.</param>
-public sealed record FoundMix(Formula Formula, string Says);
+public sealed record FoundMix(Formula? Formula, string Says);
 
 /// <summary>Finds the least change of a formula that keeps its shape at a wanted temperature and otherwise stays like itself.</summary>
 public sealed class MixFinder(MaterialShelf shelf, Workshop workshop, FamilyRegistry? families = null)
@@ -50,7 +51,7 @@ public sealed class MixFinder(MaterialShelf shelf, Workshop workshop, FamilyRegi
             );
         }
 
-        return new FoundMix(best.Formula, Says(start, best));
+        return new FoundMix(ReferenceEquals(best, start) ? null : best.Formula, Says(start, best));
     }
 
     private Subject Descend(Subject start, FormulaEditor editor, double holdsAtC, double weight)

@@ -64,7 +64,15 @@ export function Bench({ bench, trial, settled }: Props) {
   const open = assessment.findings.filter((finding) => !finding.rests);
   const next = Math.max(...trial.trials.map((one) => one.number)) + 1;
   const { wondered } = view;
-  const title = { trial, assessment, underName: under?.name ?? null, waiting: bench.waiting, acts, onOpen: setPanel };
+  const title = {
+    trial,
+    assessment,
+    underName: under?.name ?? null,
+    waiting: bench.waiting,
+    canGoBack: !!bench.said.back,
+    acts,
+    onOpen: setPanel,
+  };
   const bar = { trial, under: under ? laid : null, next, acts, onPanel: setPanel, onLiftOff: lay };
   const foot = { formula: trial.content, answer: view.answer?.assessment.parts.melt, acts, onFound: layUnder };
   const instrument = {
@@ -112,7 +120,7 @@ export function Bench({ bench, trial, settled }: Props) {
       <IntentDialog
         trial={trial}
         edits={bench.asksIntent}
-        content={mix?.formula}
+        content={mix ?? undefined}
         onFork={acts.fork}
         onClose={() => acts.askIntent(null)}
       />

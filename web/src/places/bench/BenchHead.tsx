@@ -13,6 +13,8 @@ type TitleProps = {
   underName: string | null;
   /** Changes that the server has not answered yet. */
   waiting: number;
+  /** What was done last is no edit and can be taken back. */
+  canGoBack: boolean;
   acts: BenchActs;
   onOpen: (panel: Panel) => void;
 };
@@ -23,6 +25,7 @@ export const BenchTitle = memo(function BenchTitle({
   assessment,
   underName,
   waiting,
+  canGoBack,
   acts,
   onOpen,
 }: TitleProps) {
@@ -52,7 +55,7 @@ export const BenchTitle = memo(function BenchTitle({
               key={way}
               type="button"
               className="link"
-              aria-disabled={!trial[way]}
+              aria-disabled={!trial[way] && !(way === "undo" && canGoBack)}
               title={trial[way] ?? undefined}
               onClick={() => void acts.step(way)}
             >

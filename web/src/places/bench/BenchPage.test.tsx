@@ -41,7 +41,21 @@ function served(change: Partial<Trial> = {}) {
       now = { ...now, ...told, revision: now.revision + 1, content: edit(now.content, edits) } as Trial;
       return structuredClone(now);
     },
-    "POST /api/trials/7/undo": () => {
+    "PUT /api/trials/7/content": ({ revision, content }: { revision: number; content: Trial["content"] }) => {
+      if (revision !== now.revision) return new Refusal("Changed in another window.", "revision", "", 409, now);
+      now = { ...now, ...told, revision: now.revision + 1, content };
+      return structuredClone(now);
+    },
+    "POST /api/trials/7/set-aside": (one: Trial["setAside"][number]) => {
+      now = { ...now, setAside: [...now.setAside, one] };
+      return structuredClone(now);
+    },
+    "DELETE /api/trials/7/set-aside/holds-shape": () => {
+      now = { ...now, setAside: [] };
+      return structuredClone(now);
+    },
+    "POST /api/trials/7/undo": ({ revision }: { revision: number }) => {
+      if (revision !== now.revision) return new Refusal("Changed in another window.", "revision", "", 409, now);
       now = { ...now, revision: now.revision + 1, content: trial().content, undo: null } as unknown as Trial;
       return structuredClone(now);
     },
@@ -127,20 +141,75 @@ describe("the bench's page", () => {
     expect((await screen.findAllByText(/Beeswax at 60 % is above 40\. Type 0 to 40\./)).length).toBeGreaterThan(0);
   });
 
-  it("shows both versions when another window was quicker, and does the change again on top", async () => {
-    const routes = served();
-    const { user } = await open(routes);
+  /** Another window sets shea butter to 33 while this one shows 30. */
+  const elsewhere = (routes: ReturnType<typeof served>) =>
     routes["POST /api/trials/7/edits"]({
       revision: 5,
       edits: [{ kind: "set_share", line: "L2", share: "33" } as FormulaEdit],
     });
+
+  it("lays both lists side by side when another window was quicker, and keeps exactly the one chosen", async () => {
+    const routes = served();
+    const { user } = await open(routes);
+    elsewhere(routes);
     share("L1").focus();
     await user.keyboard("{ArrowRight}");
-    await user.click(await screen.findByRole("button", { name: /Keep yours/ }, { timeout: 3000 }));
-    await waitFor(() => expect(screen.queryByRole("button", { name: /Keep yours/ })).toBeNull());
-    expect(wire.bodies("POST /api/trials/7/edits").map((body) => (body as { revision: number }).revision)).toEqual([
-      5, 6,
-    ]);
+    const keep = await screen.findByRole("button", { name: "Keep yours" }, { timeout: 3000 });
+    const lists = [...document.querySelectorAll(".versions section")].map((one) => one.textContent);
+    expect(lists[0]).toMatch(/^Yours.*yellow 14\.1 %.*Shea butter 30\.0 %/);
+    expect(lists[1]).toMatch(/^The other.*yellow 14\.0 %.*Shea butter 33\.0 %/);
+    await user.click(keep);
+    await waitFor(() => expect(screen.queryByRole("button", { name: "Keep yours" })).toBeNull());
+    const [sent] = wire.bodies("PUT /api/trials/7/content") as { revision: number; content: Trial["content"] }[];
+    expect([sent?.revision, ...(sent?.content.lines.map((line) => line.percent) ?? [])]).toEqual([6, 14.1, 30, 56]);
+    await waitFor(() => expect(share("L1").textContent).toContain("14.1"));
+    expect(share("L2").textContent).toContain("30.0");
+  });
+
+  it("offers the same choice to an undo that comes too late", async () => {
+    const routes = served({ undo: "shea butter 28 → 30 %" as never });
+    const { user } = await open(routes);
+    elsewhere(routes);
+    await user.keyboard("{Control>}z{/Control}");
+    await user.click(await screen.findByRole("button", { name: "Keep the other" }, { timeout: 3000 }));
+    await waitFor(() => expect(share("L2").textContent).toContain("33.0"));
+    expect(wire.bodies("PUT /api/trials/7/content")).toEqual([]);
+  });
+
+  it("starts the next trial where a batch was begun from it in another window", async () => {
+    const { user } = await open();
+    wire.routes["POST /api/trials/7/edits"] = new Refusal(
+      "Trial 2 has been made.",
+      "trial",
+      "",
+      409,
+      undefined,
+      "E_MADE",
+    );
+    wire.routes["GET /api/trials/7"] = served({ madeAt: "2026-06-01T08:00:00Z" as never })["GET /api/trials/7"];
+    share("L1").focus();
+    await user.keyboard("{ArrowRight}");
+    expect(await screen.findByText(/has been made and stays as it is/, undefined, { timeout: 3000 })).toBeTruthy();
+    expect(screen.getByLabelText("What is it after?")).toBeTruthy();
+  });
+
+  it("takes a finding set aside back by undo, and says why where it could not be set aside", async () => {
+    const { user } = await open();
+    await user.click(await screen.findByRole("button", { name: /^Why\?/ }));
+    await user.click(screen.getByRole("button", { name: "Set it aside" }));
+    await user.type(screen.getByLabelText("Reason for setting it aside"), "we chill it");
+    wire.gone = true;
+    await user.click(screen.getByRole("button", { name: "Set aside" }));
+    expect((await screen.findByRole("alert")).textContent).toContain("does not answer");
+    wire.gone = false;
+    await user.type(screen.getByLabelText("Reason for setting it aside"), "!");
+    expect(screen.queryByRole("alert")).toBeNull();
+    await user.click(screen.getByRole("button", { name: "Set aside" }));
+    expect(await screen.findByText(/Set aside: we chill it!\./)).toBeTruthy();
+    await user.keyboard("{Control>}z{/Control}");
+    expect(await screen.findByText("Undone.")).toBeTruthy();
+    expect(wire.sent.filter((one) => one.call.startsWith("DELETE"))).toHaveLength(1);
+    expect(wire.bodies("POST /api/trials/7/undo")).toEqual([]);
   });
 
   it("says that nothing is lost while the server is away, and sends it when it is back", async () => {

@@ -16,7 +16,7 @@ export function BenchStatus({
   return (
     <p className={said.stop ? "status-line stop" : "status-line"} id="status" role="status">
       {words ?? said.text}{" "}
-      {!words && said.undo && trial.undo && (
+      {!words && (said.back || (said.undo && trial.undo)) && (
         <button type="button" className="link" onClick={() => void acts.step("undo")}>
           Undo
         </button>

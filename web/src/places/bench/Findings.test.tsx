@@ -41,14 +41,14 @@ describe("findings", () => {
     const { user } = await show(<Findings assessment={assessment({ findings: [stands] })} setAside={[]} {...all} />);
     const more = screen.getByRole("button", { name: "Do more-wax" });
     await user.hover(more);
-    expect(all.onShow).toHaveBeenLastCalledWith(stands.remedies[0]);
+    expect(all.onShow).toHaveBeenLastCalledWith(stands.remedies[0], "pointer");
     expect(screen.getByText("It stands 50 °C.")).toBeTruthy();
     await user.unhover(more);
     expect(all.onHide).toHaveBeenCalled();
     expect(screen.queryByText("It stands 50 °C.")).toBeNull();
     more.focus();
     await user.tab();
-    expect(all.onShow).toHaveBeenLastCalledWith(stands.remedies[1]);
+    expect(all.onShow).toHaveBeenLastCalledWith(stands.remedies[1], "keys");
     expect(await screen.findByText("It stands 49 °C.")).toBeTruthy();
     await user.keyboard("{Enter}");
     expect(all.onApply).toHaveBeenCalledWith(stands.remedies[1], stands);

@@ -5,11 +5,13 @@ import { Jar } from "../../instruments/glyphs";
 import { plural } from "../../words/format";
 import { plain, Sentence } from "../../words/Sentence";
 import { Field } from "../../kit/Field";
+import { Wrong } from "../../kit/FormLine";
+import { useRefused } from "../../kit/useRefused";
 
 type Props = {
   assessment: Assessment;
   setAside: Trial["setAside"];
-  onShow: (remedy: Remedy) => void;
+  onShow: (remedy: Remedy, by: "keys" | "pointer") => void;
   onHide: () => void;
   onApply: (remedy: Remedy, finding: Finding) => void;
   onSetAside: (finding: Finding, reason: string) => Promise<void>;
@@ -78,6 +80,7 @@ function FindingItem({
   const [why, setWhy] = useState(false);
   const [asking, setAsking] = useState(false);
   const [reason, setReason] = useState("");
+  const refused = useRefused();
   const item = useRef<HTMLLIElement>(null);
   const [scrolls, setScrolls] = useState(false);
   // By keys the effect line is brought into view; under a pointer nothing may move.
@@ -113,7 +116,7 @@ function FindingItem({
                 data-remedy={remedy.id}
                 onMouseEnter={() => {
                   setShown(remedy.id);
-                  onShow(remedy);
+                  onShow(remedy, "pointer");
                 }}
                 onMouseLeave={() => {
                   setShown(null);
@@ -122,7 +125,7 @@ function FindingItem({
                 onFocus={() => {
                   setShown(remedy.id);
                   setScrolls(true);
-                  onShow(remedy);
+                  onShow(remedy, "keys");
                 }}
                 onBlur={() => {
                   setShown(null);
@@ -153,18 +156,23 @@ function FindingItem({
               <form
                 onSubmit={(event) => {
                   event.preventDefault();
-                  void onSetAside(finding, reason).then(() => setAsking(false));
+                  onSetAside(finding, reason).then(() => setAsking(false), refused.take);
                 }}
               >
                 <Field
                   aria-label="Reason for setting it aside"
                   placeholder="Because…"
                   value={reason}
-                  onChange={(event) => setReason(event.target.value)}
+                  aria-invalid={refused.of("reason") !== ""}
+                  onChange={(event) => {
+                    setReason(event.target.value);
+                    refused.clear();
+                  }}
                 />
                 <Button size="small" htmlType="submit" disabled={reason.trim() === ""}>
                   Set aside
                 </Button>
+                {refused.beside() && <Wrong>{refused.beside()}</Wrong>}
               </form>
             ) : (
               <button type="button" className="link small" onClick={() => setAsking(true)}>

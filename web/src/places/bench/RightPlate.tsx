@@ -1,7 +1,5 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { memo } from "react";
-import { type Assessment, api, type FormulaEdit, type Trial } from "../../api/client";
-import { keys } from "../../api/keys";
+import { type Assessment, type FormulaEdit, type Trial } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { Findings } from "./Findings";
 import { BatchPanel } from "./panels/BatchPanel";
@@ -24,7 +22,6 @@ type Props = {
 
 /** The findings, or the panel that was opened in their place. Rests while a boundary is held: it tells of what is kept. */
 export const RightPlate = memo(function RightPlate({ trial, assessment, panel, setPanel, acts, onUnder }: Props) {
-  const queries = useQueryClient();
   const { materials } = useHouse();
   const back = () => setPanel(null);
   switch (panel?.kind) {
@@ -58,18 +55,11 @@ export const RightPlate = memo(function RightPlate({ trial, assessment, panel, s
         <Findings
           assessment={assessment}
           setAside={trial.setAside}
-          onShow={(remedy) => acts.dispatch({ kind: "show", edits: remedy.edits as FormulaEdit[] })}
+          onShow={(remedy, by) => acts.dispatch({ kind: "show", edits: remedy.edits as FormulaEdit[], by })}
           onHide={acts.putBack}
           onApply={(remedy) => void acts.apply(remedy.edits as FormulaEdit[], `${remedy.label}: done.`)}
-          onSetAside={async (finding, reason) => {
-            queries.setQueryData(
-              keys.trial(trial.id),
-              await api.setAside(trial.id, finding.id, reason, finding.numbers[0]?.value ?? null),
-            );
-          }}
-          onTakeBack={async (finding) =>
-            queries.setQueryData(keys.trial(trial.id), await api.takeBack(trial.id, finding))
-          }
+          onSetAside={(finding, reason) => acts.setAside(finding.id, reason, finding.numbers[0]?.value ?? null)}
+          onTakeBack={(finding) => void acts.takeBack(finding)}
         />
       );
   }

@@ -210,4 +210,29 @@ describe("rows", () => {
     expect(find('[data-line="L3"]').textContent).toContain("+58.0");
     expect(find(".row-head").textContent).toContain("Was");
   });
+
+  const pointer = (target: EventTarget, kind: string, clientY: number) =>
+    act(async () => {
+      const event = new MouseEvent(kind, { bubbles: true, clientY });
+      Object.defineProperty(event, "pointerId", { value: 1 });
+      target.dispatchEvent(event);
+    });
+
+  it.each([
+    ["two rows further", 80, [["L1", 2]], 0],
+    ["hardly at all", 2, [], 1],
+  ])("is dragged by its mark, which only a click turns: %s", async (_, by, orders, kept) => {
+    show(lines.map((one) => row(one)));
+    const mark = find('[data-line="L1"] .keep');
+    await pointer(mark, "pointerdown", 100);
+    await pointer(window, "pointermove", 100 + by / 2);
+    await pointer(window, "pointermove", 100 + by);
+    await pointer(window, "pointerup", 100 + by);
+    await act(async () => mark.click());
+    expect(acts.reorder.mock.calls).toEqual(orders);
+    expect(acts.keep).toHaveBeenCalledTimes(kept);
+    await act(async () => new Promise((done) => setTimeout(done, 5)));
+    await act(async () => mark.click());
+    expect(acts.keep).toHaveBeenCalledTimes(kept + 1);
+  });
 });

@@ -1,4 +1,4 @@
-import { memo, type PointerEvent, useCallback, useLayoutEffect, useRef, useState } from "react";
+import { memo, type PointerEvent, useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Assessment, FormulaLine, Material, Refused } from "../../api/client";
 import { KeepMark } from "../../instruments/glyphs";
 import { follow } from "../../shell/drag";
@@ -42,6 +42,9 @@ type Props = {
   onView: (view: { top: number; height: number }) => void;
 };
 
+/** A pointer that moves less than this clicks, px. */
+const clickWithinPx = 4;
+
 /** The formula as rows of equal height; a changed number shows old → new. */
 export function Rows(props: Props) {
   const { rows, assessment, shown, units, chosen, under } = props;
@@ -49,6 +52,8 @@ export function Rows(props: Props) {
   const total = rows.reduce((sum, row) => sum + row.now, 0);
   const moving = useRef<{ id: string; y: number } | null>(null);
   const [lifted, setLifted] = useState<{ id: string; dy: number } | null>(null);
+  // The click that ends a drag is not one on the mark that was taken hold of.
+  const dragged = useRef(false);
 
   const scroll = useRef<HTMLDivElement>(null);
   const { onView } = props;
@@ -76,7 +81,10 @@ export function Rows(props: Props) {
       follow(event, {
         move: (to) => moving.current && setLifted({ id, dy: to.clientY - moving.current.y }),
         drop: (to) => {
-          const by = Math.round((to.clientY - (moving.current?.y ?? to.clientY)) / rowHeight);
+          const dy = to.clientY - (moving.current?.y ?? to.clientY);
+          const by = Math.round(dy / rowHeight);
+          dragged.current = Math.abs(dy) > clickWithinPx;
+          setTimeout(() => (dragged.current = false));
           rest();
           if (by !== 0) acts.reorder(id, Math.max(0, Math.min(count - 1, index + by)));
         },
@@ -84,6 +92,11 @@ export function Rows(props: Props) {
       });
     },
     [acts, count, frozen, rowHeight],
+  );
+
+  const rowActs = useMemo<RowActs>(
+    () => ({ ...acts, keep: (id, kept) => (dragged.current ? undefined : acts.keep(id, kept)) }),
+    [acts],
   );
 
   return (
@@ -145,7 +158,7 @@ export function Rows(props: Props) {
               typing={props.typing === row.line.id}
               takeKeys={props.typing === row.line.id ? props.takeKeys : null}
               liftedBy={lifted?.id === row.line.id ? lifted.dy : null}
-              acts={acts}
+              acts={rowActs}
               onLift={lift}
             />
           );

@@ -62,6 +62,7 @@ export function StartBatch({ trial, acts, onClose }: { trial: Trial; acts: Bench
   return (
     <Modal open title="Read before you begin" footer={null} onCancel={onClose} width={620}>
       <form
+        onChange={() => setError("")}
         onSubmit={(event) => {
           event.preventDefault();
           if (!all || by.trim() === "") {

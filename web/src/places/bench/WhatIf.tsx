@@ -1,5 +1,5 @@
 import { Button } from "antd";
-import { api, type Formula, type FoundMix, inWords, type LandmarkReading, type MeltPart } from "../../api/client";
+import { api, type Formula, inWords, type LandmarkReading, type MeltPart } from "../../api/client";
 import type { Moved } from "../../instruments/ruler/WarmthRuler";
 import { useHouse } from "../../shell/HouseContext";
 import { whatHappens } from "./benchWords";
@@ -11,7 +11,7 @@ type Props = {
   moved: Moved;
   answer: MeltPart | null | undefined;
   acts: BenchActs;
-  onFound: (mix: FoundMix) => void;
+  onFound: (mix: Formula) => void;
 };
 
 /** A landmark that was moved to see what would happen: put it back, keep it, or find a mix that holds there. */
@@ -20,21 +20,25 @@ export function WhatIf({ formula, landmark, moved, answer, acts, onFound }: Prop
   const trying = (act: () => Promise<void>) => () =>
     void act().catch((refused: unknown) => acts.say({ text: inWords(refused), stop: true }));
 
-  const keep = trying(async () => {
-    await keepHouse((now) => ({
+  const before = landmark.temperatureC;
+  const setTo = (temperatureC: number) =>
+    keepHouse((now) => ({
       workshop: {
         ...now.workshop,
-        landmarks: now.workshop.landmarks.map((one) =>
-          one.id === moved.id ? { ...one, temperatureC: moved.celsius } : one,
-        ),
+        landmarks: now.workshop.landmarks.map((one) => (one.id === moved.id ? { ...one, temperatureC } : one)),
       },
     }));
+  const keep = trying(async () => {
+    await setTo(moved.celsius);
     acts.putBack();
-    acts.say({ text: `The ${landmark.name} is now at ${units.temperature(moved.celsius)}.` });
+    acts.say({
+      text: `The ${landmark.name} is now at ${units.temperature(moved.celsius)}.`,
+      back: () => setTo(before),
+    });
   });
   const find = trying(async () => {
     const found = await api.mix(formula, moved.celsius);
-    onFound(found);
+    if (found.formula) onFound(found.formula);
     acts.putBack();
     acts.say({ text: found.says });
   });

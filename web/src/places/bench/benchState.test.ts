@@ -6,7 +6,7 @@ const held = { upper: "L1", lower: "L2" };
 const answer = { formula: { lines: [] } } as unknown as AssessAnswer;
 const stepping: BenchState = { mode: "stepping", line: "L1", to: 12.1, answer: null };
 const holding: BenchState = { mode: "holding", held, by: 0.4, answer: null };
-const remedy: BenchState = { mode: "remedy", edits: [setShare("L1", 9)], answer: null };
+const remedy: BenchState = { mode: "remedy", by: "keys", edits: [setShare("L1", 9)], answer: null };
 const wonder = { kind: "landmark", id: "van", value: 50 } as const;
 const wondering: BenchState = { mode: "wondering", wonder, answer: null };
 
@@ -41,7 +41,7 @@ describe("the bench, one event after another", () => {
     ],
     ["any act keeps the step", stepping, { kind: "act" }, "resting", ["keep"]],
     ["taking a boundary keeps the step", stepping, { kind: "hold", held }, "holding", ["keep"]],
-    ["showing a remedy keeps the step", stepping, { kind: "show", edits: [] }, "remedy", ["keep", "ask"]],
+    ["showing a remedy keeps the step", stepping, { kind: "show", edits: [], by: "keys" }, "remedy", ["keep", "ask"]],
     ["wondering keeps the step", stepping, { kind: "wonder", wonder }, "wondering", ["keep", "wonder"]],
     ["a rest of nothing is nothing", resting, { kind: "rest" }, "resting", []],
     ["an act at rest is nothing", resting, { kind: "act" }, "resting", []],
@@ -110,7 +110,7 @@ describe("the bench, one event after another", () => {
       { kind: "step", line: "L1", to: 5 },
       { kind: "step", line: "L2", to: 6 },
       { kind: "rest" },
-      { kind: "show", edits: [] },
+      { kind: "show", edits: [], by: "keys" },
       { kind: "wonder", wonder },
       { kind: "act" },
       { kind: "answer", answer },

@@ -9,7 +9,7 @@ export type BenchState =
   | { mode: "resting" }
   | { mode: "holding"; held: Held; by: number; answer: AssessAnswer | null; dropped?: true }
   | { mode: "stepping"; line: string; to: number; answer: AssessAnswer | null }
-  | { mode: "remedy"; edits: FormulaEdit[]; answer: AssessAnswer | null }
+  | { mode: "remedy"; edits: FormulaEdit[]; by: "keys" | "pointer"; answer: AssessAnswer | null }
   | { mode: "wondering"; wonder: Wonder; answer: AssessAnswer | null };
 
 export type BenchEvent =
@@ -22,7 +22,7 @@ export type BenchEvent =
   | { kind: "step"; line: string; to: number }
   /** The hand has rested on the keys long enough. */
   | { kind: "rest" }
-  | { kind: "show"; edits: FormulaEdit[] }
+  | { kind: "show"; edits: FormulaEdit[]; by: "keys" | "pointer" }
   | { kind: "wonder"; wonder: Wonder }
   /** Esc: what is shown goes back. */
   | { kind: "put-back" }
@@ -92,7 +92,7 @@ export function reduceBench(state: BenchState, event: BenchEvent): BenchStep {
       return stay(state);
     case "show":
       return {
-        state: { mode: "remedy", edits: event.edits, answer: null },
+        state: { mode: "remedy", edits: event.edits, by: event.by, answer: null },
         effects: [{ kind: "ask", edits: event.edits }],
       };
     case "wonder":

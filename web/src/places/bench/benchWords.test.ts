@@ -32,18 +32,16 @@ describe("what the bench says in passing", () => {
       { line: { id: "L3" }, was: 8, now: 8 },
       { line: { id: "L4" }, was: null, now: 0.5 },
     ];
-    expect(shownWords(rows, names)).toBe(
+    expect(shownWords(rows, names, "keys")).toBe(
       "Shown, not done: beeswax 12.0 → 14.0\u202f%, shea butter 80.0 → 78.0\u202f%. Enter applies.",
     );
-    expect(shownWords([], names)).toBe("Shown, not done. Enter applies.");
+    expect(shownWords([], names, "pointer")).toBe("Shown, not done. A click applies.");
   });
 
-  it("tells what happens at a landmark with the firmness there", () => {
-    const at = (firmnessKPa: number) =>
-      ({ landmarks: [{ id: "van", says: "slumps", firmnessKPa }] }) as unknown as MeltPart;
-    expect(whatHappens(at(1.24), "van")).toBe("Slumps, 1.2\u202fkPa.");
-    expect(whatHappens(at(124.4), "van")).toBe("Slumps, 124\u202fkPa.");
-    expect(whatHappens(at(1), "porch")).toBe("");
+  it("tells the state at a landmark, and no figure alone", () => {
+    const melt = { landmarks: [{ id: "van", says: "slumps", firmnessKPa: 1.24 }] } as unknown as MeltPart;
+    expect(whatHappens(melt, "van")).toBe("Slumps.");
+    expect(whatHappens(melt, "porch")).toBe("");
     expect(whatHappens(null, "van")).toBe("");
   });
 });

@@ -13,7 +13,7 @@ export function whileWords(
   px: number,
 ): string | null {
   if (state.mode === "holding") return heldWords(state.held, view.layers, names, px);
-  return state.mode === "remedy" && state.answer ? shownWords(view.rows, names) : null;
+  return state.mode === "remedy" && state.answer ? shownWords(view.rows, names, state.by) : null;
 }
 
 /** What the status line says while a boundary is held. */
@@ -31,6 +31,7 @@ export function heldWords(held: Held, layers: LayerIn[], names: Map<string, stri
 export function shownWords(
   rows: { line: { id: string }; was: number | null; now: number }[],
   names: Map<string, string>,
+  by: "keys" | "pointer",
 ): string {
   const changes = rows
     .filter((row) => row.was !== null && row.was !== row.now)
@@ -38,12 +39,11 @@ export function shownWords(
       (row) =>
         `${names.get(row.line.id)?.split(",")[0]?.toLowerCase()} ${percent(row.was ?? 0)} → ${percent(row.now)}${narrow}%`,
     );
-  return `Shown, not done${changes.length ? `: ${changes.join(", ")}` : ""}. Enter applies.`;
+  return `Shown, not done${changes.length ? `: ${changes.join(", ")}` : ""}. ${by === "keys" ? "Enter" : "A click"} applies.`;
 }
 
 /** What the product does at a landmark. */
 export function whatHappens(melt: MeltPart | null | undefined, landmark: string): string {
-  const reading = melt?.landmarks.find((one) => one.id === landmark);
-  if (!reading) return "";
-  return `${reading.says.charAt(0).toUpperCase()}${reading.says.slice(1)}, ${reading.firmnessKPa.toFixed(reading.firmnessKPa < 10 ? 1 : 0)}${narrow}kPa.`;
+  const says = melt?.landmarks.find((one) => one.id === landmark)?.says;
+  return says ? `${says.charAt(0).toUpperCase()}${says.slice(1)}.` : "";
 }

@@ -46,7 +46,10 @@ export const IntentDialog = memo(function IntentDialog({ trial, edits, content, 
             autoFocus
             value={intent}
             placeholder="less greasy"
-            onChange={(event) => setIntent(event.target.value)}
+            onChange={(event) => {
+              setIntent(event.target.value);
+              setError("");
+            }}
             aria-invalid={error !== ""}
           />
           {error && (
@@ -67,7 +70,7 @@ export const IntentDialog = memo(function IntentDialog({ trial, edits, content, 
 });
 
 type VersionsProps = {
-  conflict: { theirs: Trial; base: Formula; edits: FormulaEdit[] } | null;
+  conflict: { theirs: Trial; mine: Formula } | null;
   onKeep: (which: "mine" | "theirs") => void;
   onFork: (intent: string, edits: FormulaEdit[], content: Formula) => Promise<void>;
 };
@@ -96,8 +99,8 @@ export function TwoVersions({ conflict, onKeep, onFork }: VersionsProps) {
     >
       <div className="versions">
         <section>
-          <h3>Yours, before your last change</h3>
-          {list(conflict.base)}
+          <h3>Yours</h3>
+          {list(conflict.mine)}
         </section>
         <section>
           <h3>The other</h3>
@@ -105,12 +108,9 @@ export function TwoVersions({ conflict, onKeep, onFork }: VersionsProps) {
         </section>
       </div>
       <div className="button-row">
-        <Button onClick={() => onKeep("mine")}>Keep yours: do my change again on top</Button>
+        <Button onClick={() => onKeep("mine")}>Keep yours</Button>
         <Button onClick={() => onKeep("theirs")}>Keep the other</Button>
-        <Button
-          type="primary"
-          onClick={() => void onFork("the version from this window", conflict.edits, conflict.base)}
-        >
+        <Button type="primary" onClick={() => void onFork("the version from this window", [], conflict.mine)}>
           Make yours trial {next}
         </Button>
       </div>

@@ -111,14 +111,14 @@ describe("a new trial", () => {
     const keep = vi.fn();
     const fork = vi.fn(async () => undefined);
     const theirs = trial({ revision: 9 });
-    const conflict = { theirs, base: trial().content, edits: [{ kind: "keep_line" as const, line: "L1", kept: true }] };
+    const conflict = { theirs, mine: trial().content };
     const { user } = await show(<TwoVersions conflict={conflict} onKeep={keep} onFork={fork} />);
     expect(screen.getAllByText(/Beeswax, yellow 14.0 %/)).toHaveLength(2);
     await user.click(screen.getByRole("button", { name: /Keep yours/ }));
     await user.click(screen.getByRole("button", { name: "Keep the other" }));
     expect(keep.mock.calls).toEqual([["mine"], ["theirs"]]);
     await user.click(screen.getByRole("button", { name: "Make yours trial 3" }));
-    expect(fork).toHaveBeenCalledWith("the version from this window", conflict.edits, conflict.base);
+    expect(fork).toHaveBeenCalledWith("the version from this window", [], conflict.mine);
   });
 });
 
@@ -197,7 +197,7 @@ describe("what if", () => {
 
   it("says what happens there, and puts the peg back", async () => {
     const { user, acts } = await open({});
-    expect(screen.getByText(/^Holds its shape, 2\.4.kPa\.$/)).toBeTruthy();
+    expect(screen.getByText("Holds its shape.")).toBeTruthy();
     await user.click(screen.getByRole("button", { name: "Put back" }));
     expect(acts.putBack).toHaveBeenCalledOnce();
   });
@@ -207,18 +207,23 @@ describe("what if", () => {
       "PUT /api/house": (body: { house: object }) => ({ ...house, house: body.house }),
     });
     await user.click(screen.getByRole("button", { name: "Keep 52°" }));
-    await waitFor(() => expect(acts.say).toHaveBeenCalledWith({ text: "The summer van is now at 52\u202f°C." }));
+    await waitFor(() => expect(acts.say).toHaveBeenCalledOnce());
+    const said = acts.say.mock.lastCall?.[0] as { text: string; back: () => Promise<void> };
+    expect(said.text).toBe("The summer van is now at 52\u202f°C.");
     const [sent] = wire.bodies("PUT /api/house") as {
       house: { workshop: { landmarks: { id: string; temperatureC: number }[] } };
     }[];
     expect(sent?.house.workshop.landmarks.map((one) => one.temperatureC)).toEqual([20, 52]);
+    await said.back();
+    const [, undone] = wire.bodies("PUT /api/house") as (typeof sent)[];
+    expect(undone?.house.workshop.landmarks.map((one) => one.temperatureC)).toEqual([20, 46]);
   });
 
   it("finds a mix that holds there, or says that there is none", async () => {
     const mix = { says: "With 3 % more wax it holds.", formula: trial().content };
     const { user, acts, found, unmount } = await open({ "POST /api/mix": mix });
     await user.click(screen.getByRole("button", { name: "Find a mix that holds here" }));
-    await waitFor(() => expect(found).toHaveBeenCalledWith(mix));
+    await waitFor(() => expect(found).toHaveBeenCalledWith(mix.formula));
     expect(acts.say).toHaveBeenCalledWith({ text: mix.says });
     unmount();
     const none = await open({

@@ -16,10 +16,14 @@ import { outbox, useWaiting } from "../../shell/outbox";
 import { type BenchEvent, type BenchState, reduceBench, resting, type Wonder } from "./benchState";
 import { LiveAssessor } from "./LiveAssessor";
 
-export type Said = { text: string; undo?: boolean; redo?: boolean; stop?: boolean };
+/** `back` takes back what undo does not know of: a finding set aside, a setting of the house. */
+export type Said = { text: string; undo?: boolean; redo?: boolean; stop?: boolean; back?: () => Promise<unknown> };
 
 type Question = { formula: Formula; edits?: FormulaEdit[]; probe?: Wonder; parts: Part[] };
-type Conflict = { theirs: Trial; edits: FormulaEdit[]; base: Formula };
+/** The trial as another window has made it, and the list that stands in this one. */
+type Conflict = { theirs: Trial; mine: Formula };
+
+type AssessBody = Parameters<typeof api.assess>[0];
 
 const restMs = 700;
 
@@ -38,7 +42,7 @@ export function useBench(trialId: number, partsOf: (trial: Trial) => Part[], onF
           remedies: true,
           parts: partsOf(of),
           aside: of.setAside.map((one) => ({ finding: one.finding, value: one.value ?? null })),
-        } as Parameters<typeof api.assess>[0]),
+        } as AssessBody),
       staleTime: Number.POSITIVE_INFINITY,
     }),
     [partsOf],
@@ -57,8 +61,8 @@ export function useBench(trialId: number, partsOf: (trial: Trial) => Part[], onF
   const [said, setSaid] = useState<Said>({ text: "" });
   const [asksIntent, setAsksIntent] = useState<FormulaEdit[] | null>(null);
   const [conflict, setConflict] = useState<Conflict | null>(null);
-  const now = useRef({ state, trial });
-  now.current.trial = trial;
+  const now = useRef({ state, trial, said, conflict });
+  Object.assign(now.current, { trial, said, conflict });
   const lateTimer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const restTimer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const dispatchRef = useRef<(event: BenchEvent, atOnce?: boolean) => void>(() => undefined);
@@ -66,7 +70,7 @@ export function useBench(trialId: number, partsOf: (trial: Trial) => Part[], onF
   const live = useMemo(
     () =>
       new LiveAssessor<Question, AssessAnswer>(
-        (question) => api.assess(question as Parameters<typeof api.assess>[0]),
+        (question) => api.assess(question as AssessBody),
         (answer) => {
           clearTimeout(lateTimer.current);
           flushSync(() => {
@@ -93,6 +97,14 @@ export function useBench(trialId: number, partsOf: (trial: Trial) => Part[], onF
     [queries, judge],
   );
 
+  /** Another window was first: both lists are laid side by side. What comes after goes on top of the list here. */
+  const fallOut = useCallback(async (theirs: Trial, base: Formula, edits: FormulaEdit[]) => {
+    const from = now.current.conflict?.mine ?? base;
+    const mine = edits.length === 0 ? from : (await api.assess({ formula: from, edits } as AssessBody)).formula;
+    now.current.conflict = { theirs, mine };
+    setConflict(now.current.conflict);
+  }, []);
+
   /** Does and keeps an edit. Answers the refusal when it was refused, so that a field can show it. */
   const keep = useCallback(
     async (edits: FormulaEdit[], words?: string): Promise<Refused | null> => {
@@ -111,14 +123,20 @@ export function useBench(trialId: number, partsOf: (trial: Trial) => Part[], onF
         dispatchRef.current({ kind: "settled" });
         if (!(error instanceof Refused)) throw error;
         if (error.theirs) {
-          setConflict({ theirs: error.theirs as Trial, edits, base: from.content });
+          await fallOut(error.theirs as Trial, from.content, edits);
+          return null;
+        }
+        if (error.error === "E_MADE") {
+          // Begun as a batch in another window: the change starts the next trial, as it does here.
+          await queries.invalidateQueries({ queryKey: keys.trial(trialId) });
+          setAsksIntent(edits);
           return null;
         }
         setSaid({ text: error.line, stop: true });
         return error;
       }
     },
-    [settle, trialId],
+    [fallOut, queries, settle, trialId],
   );
 
   // An old verdict must not be read as new: after a quarter second without an answer the picture drops to its outline.
@@ -178,6 +196,16 @@ export function useBench(trialId: number, partsOf: (trial: Trial) => Part[], onF
       dispatch({ kind: "act" });
       const from = now.current.trial;
       if (!from) return;
+      const { back } = now.current.said;
+      if (way === "undo" && back) {
+        try {
+          await back();
+          setSaid({ text: "Undone." });
+        } catch (error) {
+          setSaid({ ...now.current.said, text: inWords(error), stop: true });
+        }
+        return;
+      }
       const words = way === "undo" ? from.undo : from.redo;
       if (!words && outbox.waiting(`trial ${trialId}`).length === 0) {
         setSaid({ text: nothingTo(way, from) });
@@ -190,11 +218,11 @@ export function useBench(trialId: number, partsOf: (trial: Trial) => Part[], onF
           redo: way === "undo",
         });
       } catch (error) {
-        if (error instanceof Refused && error.theirs) await settle(error.theirs as Trial);
+        if (error instanceof Refused && error.theirs) await fallOut(error.theirs as Trial, from.content, []);
         setSaid({ text: inWords(error), stop: true });
       }
     },
-    [dispatch, settle, trialId],
+    [dispatch, fallOut, settle, trialId],
   );
 
   const fork = useCallback(
@@ -214,13 +242,46 @@ export function useBench(trialId: number, partsOf: (trial: Trial) => Part[], onF
   const resolve = useCallback(
     async (which: "mine" | "theirs") => {
       if (!conflict) return;
-      const { theirs, edits } = conflict;
+      const { theirs, mine } = conflict;
       setConflict(null);
-      await settle(theirs);
-      now.current.trial = theirs;
-      if (which === "mine") await keep(edits);
+      now.current.conflict = null;
+      if (which === "theirs") return settle(theirs);
+      try {
+        await settle((await outbox.put({ kind: "replace", trial: trialId, content: mine }, theirs.revision)) as Trial);
+        setSaid({ text: "Yours stands, as it was listed.", undo: true });
+      } catch (error) {
+        if (error instanceof Refused && error.theirs) await fallOut(error.theirs as Trial, mine, []);
+        else setSaid({ text: inWords(error), stop: true });
+      }
     },
-    [conflict, keep, settle],
+    [conflict, fallOut, settle, trialId],
+  );
+
+  const setAside = useCallback(
+    async (finding: string, reason: string, value: number | null) => {
+      queries.setQueryData(keys.trial(trialId), await api.setAside(trialId, finding, reason, value));
+      setSaid({
+        text: `Set aside: ${reason.trim()}.`,
+        back: async () => queries.setQueryData(keys.trial(trialId), await api.takeBack(trialId, finding)),
+      });
+    },
+    [queries, trialId],
+  );
+
+  const takeBack = useCallback(
+    async (finding: string) => {
+      const aside = now.current.trial?.setAside.find((one) => one.finding === finding);
+      try {
+        queries.setQueryData(keys.trial(trialId), await api.takeBack(trialId, finding));
+        setSaid({
+          text: "It stands among the findings again.",
+          ...(aside ? { back: () => setAside(finding, aside.reason, aside.value ?? null) } : {}),
+        });
+      } catch (error) {
+        setSaid({ text: inWords(error), stop: true });
+      }
+    },
+    [queries, setAside, trialId],
   );
 
   // A page that goes away keeps what was being stepped: the outbox has it before the page is gone.
@@ -246,6 +307,20 @@ export function useBench(trialId: number, partsOf: (trial: Trial) => Part[], onF
     [queries, trialId],
   );
 
+  // And refused: the hand that did it is told now.
+  useEffect(
+    () =>
+      outbox.onLateRefusal((refused, errand) => {
+        const from = now.current.trial;
+        if (!("trial" in errand) || errand.trial !== trialId || !from) return;
+        const edits = errand.kind === "edit" ? errand.edits : [];
+        if (refused.theirs) void fallOut(refused.theirs as Trial, from.content, edits);
+        else if (refused.error === "E_MADE" && edits.length > 0) setAsksIntent(edits);
+        else setSaid({ text: refused.line, stop: true });
+      }),
+    [fallOut, trialId],
+  );
+
   const acts = useMemo(
     () => ({
       say: setSaid,
@@ -260,8 +335,10 @@ export function useBench(trialId: number, partsOf: (trial: Trial) => Part[], onF
       apply,
       step,
       fork,
+      setAside,
+      takeBack,
     }),
-    [apply, step, fork],
+    [apply, step, fork, setAside, takeBack],
   );
 
   return {

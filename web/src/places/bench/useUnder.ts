@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
-import { api, type Formula, type FoundMix, type MeltPart } from "../../api/client";
+import { api, type Formula, type MeltPart } from "../../api/client";
 import { keys } from "../../api/keys";
 
 /** A trial or a mix laid under the one in hand. */
@@ -10,16 +10,16 @@ export type Under = { name: string; short: string; formula: Formula; melt: MeltP
 /** What lies under the trial in hand: another trial, named in the address, or a mix that was found. */
 export function useUnder() {
   const [search, setSearch] = useSearchParams();
-  const [mix, setMix] = useState<FoundMix | null>(null);
+  const [mix, setMix] = useState<Formula | null>(null);
   const id = Number(search.get("under")) || null;
   const trial = useQuery({
     queryKey: keys.trial(id ?? 0),
     queryFn: () => api.trial(id ?? 0),
     enabled: id !== null,
   }).data;
-  const formula = mix?.formula ?? trial?.content;
+  const formula = mix ?? trial?.content;
   const assessment = useQuery({
-    queryKey: keys.under(mix ? mix.formula : [trial?.id, trial?.revision]),
+    queryKey: keys.under(mix ?? [trial?.id, trial?.revision]),
     queryFn: () =>
       formula
         ? api.assess({ formula, parts: ["melt"] } as Parameters<typeof api.assess>[0])
@@ -40,7 +40,7 @@ export function useUnder() {
     [formula, assessment, mix, number],
   );
   const lay = useCallback(
-    (other: number | FoundMix | null) => {
+    (other: number | Formula | null) => {
       setMix(typeof other === "number" ? null : other);
       setSearch(typeof other === "number" ? { under: String(other) } : {}, { replace: true });
     },

@@ -49,6 +49,7 @@ export function Landmarks({
   };
   return (
     <form
+      onChange={() => setError(null)}
       onSubmit={(event) => {
         event.preventDefault();
         void save();

@@ -57,7 +57,7 @@ export function NumberLine({ label, unit, value, optional, measure = "number", o
     setError(refused?.line ?? "");
   };
   return (
-    <div className="house-line">
+    <div className="house-line" onChange={() => setError("")}>
       <label>
         <span>{label}</span>
         <span>
@@ -97,7 +97,7 @@ export function TextLine({
     setError((await onSave(text))?.line ?? "");
   };
   return (
-    <div className="house-line">
+    <div className="house-line" onChange={() => setError("")}>
       <label>
         <span>{label}</span>
         <Field

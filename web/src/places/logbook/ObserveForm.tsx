@@ -55,6 +55,7 @@ export function ObserveForm({ view, act }: { view: Batch; act: Act }) {
     <form
       id="observe"
       className="observe"
+      onChange={() => setError(null)}
       onSubmit={(event) => {
         event.preventDefault();
         void submit();

@@ -279,7 +279,10 @@ export function MakeBatch() {
                       className="make-field"
                       inputMode="numeric"
                       value={units_}
-                      onChange={(event) => setUnits(event.target.value)}
+                      onChange={(event) => {
+                        setUnits(event.target.value);
+                        setRefused("");
+                      }}
                     />
                   </label>
                   <label>

@@ -265,6 +265,7 @@ function RoomForm({ today, onDone }: { today: Today; onDone: (said: string) => v
   return (
     <form
       className="inline-form"
+      onChange={() => setError(null)}
       onSubmit={async (event) => {
         event.preventDefault();
         if (room.exact === null) return setError({ field: "room", text: complaint(room, 21, units) });
@@ -313,6 +314,7 @@ function TomorrowForm({ today, onDone }: { today: Today; onDone: (said: string) 
   return (
     <form
       className="inline-form tomorrow-form"
+      onChange={() => setError(null)}
       onSubmit={async (event) => {
         event.preventDefault();
         const read: Record<string, number> = {};

@@ -77,6 +77,7 @@ export function BatchPanel({
   return (
     <Frame title="Batch size" onBack={onBack}>
       <form
+        onChange={() => setError(null)}
         onSubmit={(event) => {
           event.preventDefault();
           void submit();

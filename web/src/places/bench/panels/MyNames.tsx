@@ -38,7 +38,10 @@ export function MyNames({ material }: { material: Material }) {
           placeholder="Names of your own, with commas between"
           value={text}
           aria-invalid={error !== ""}
-          onChange={(event) => setText(event.target.value)}
+          onChange={(event) => {
+            setText(event.target.value);
+            setError("");
+          }}
         />
         {error && (
           <span className="field-error" role="alert">

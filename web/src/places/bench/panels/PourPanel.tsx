@@ -33,6 +33,7 @@ export function PourPanel({
       )}
       <form
         className="panel-part"
+        onChange={() => setError("")}
         onSubmit={async (event) => {
           event.preventDefault();
           if (!isTaken(pour)) return setError(complaint(pour, 60, units));
