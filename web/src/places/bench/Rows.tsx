@@ -45,6 +45,9 @@ type Props = {
 /** A pointer that moves less than this clicks, px. */
 const clickWithinPx = 4;
 
+/** The click of a drag comes at once after it, or not at all. */
+const clickComesMs = 50;
+
 /** The formula as rows of equal height; a changed number shows old → new. */
 export function Rows(props: Props) {
   const { rows, assessment, shown, units, chosen, under } = props;
@@ -84,7 +87,7 @@ export function Rows(props: Props) {
           const dy = to.clientY - (moving.current?.y ?? to.clientY);
           const by = Math.round(dy / rowHeight);
           dragged.current = Math.abs(dy) > clickWithinPx;
-          setTimeout(() => (dragged.current = false));
+          setTimeout(() => (dragged.current = false), clickComesMs);
           rest();
           if (by !== 0) acts.reorder(id, Math.max(0, Math.min(count - 1, index + by)));
         },
