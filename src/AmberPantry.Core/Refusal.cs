@@ -10,7 +10,7 @@ public sealed class Refusal : Exception
     /// <param name="message">One sentence for the maker.</param>
     /// <param name="remedy">What to do instead, one sentence.</param>
     public Refusal(string code, string field, object? value, string message, string remedy)
-        : base(message)
+        : base(Quoting(message))
     {
         Code = code;
         Field = field;
@@ -25,6 +25,12 @@ public sealed class Refusal : Exception
     public string? Value { get; }
 
     public string Remedy { get; }
+
+    /// <summary>No quotes round nothing.</summary>
+    private static string Quoting(string message) =>
+        message.StartsWith("“”", StringComparison.Ordinal)
+            ? $"An empty text{message[2..]}"
+            : message.Replace("“”", "an empty text", StringComparison.Ordinal);
 
     /// <summary>Cut to 80 characters; half of a character pair, which no answer can hold, becomes a question mark.</summary>
     private static string? Shorten(string? text)

@@ -177,13 +177,7 @@ public class AssessorTests
         Assert.Null(twin.Formula);
         Assert.StartsWith("This mix already holds", twin.Says, StringComparison.Ordinal);
         var refusal = Assert.Throws<Refusal>(() =>
-            finder.HoldAt(
-                Sample.Slipway4 with
-                {
-                    Lines = [.. Sample.Slipway4.Lines.Select(line => line with { Kept = true })],
-                },
-                60
-            )
+            finder.HoldAt(Sample.Slipway4 with { Lines = [.. Sample.Slipway4.Lines.Select(line => line with { Kept = true })] }, 60)
         );
         Assert.Equal("E_UNREACHABLE", refusal.Code);
     }

@@ -154,8 +154,8 @@ public class FormulaEditorTests
     {
         string Tell(FormulaEdit edit) => EditWords.Tell(Sample.Slipway7, Editor.Apply(Sample.Slipway7, edit), MaterialShelf.Plain);
         Assert.Equal("lanolin 8.0 → 10.0, sunflower oil 43.0 → 41.0", Tell(new SetShare("L4", "10")));
-        Assert.Equal("cocoa butter added at 5.0 %", Tell(new AddLine("cocoa butter", "5")));
-        Assert.Equal("candelilla wax removed", Tell(new RemoveLine("L2")));
+        Assert.Equal("cocoa butter added at 5.0 %, from sunflower oil", Tell(new AddLine("cocoa butter", "5")));
+        Assert.Equal("candelilla wax removed; sunflower oil took its 1.0 %", Tell(new RemoveLine("L2")));
         Assert.Equal("lanolin kept", Tell(new KeepLine("L4", true)));
         Assert.Equal("batch 600 → 900 g", Tell(new SetBatch(new BatchSize(900))));
     }

@@ -193,6 +193,31 @@ public class AfterCareApiTests
     }
 
     [Fact]
+    public async Task ASpoonIsTakenAndItsDoubtStandsInWhatWasDone()
+    {
+        await using var host = await PantryHost.Start();
+        var trial = await Story.Formula(host);
+        object Typed(string share) =>
+            new
+            {
+                revision = 0,
+                edits = new[]
+                {
+                    new
+                    {
+                        kind = "add_line",
+                        material = "jojoba oil",
+                        share,
+                    },
+                },
+            };
+        var wrong = await host.Refused(400, HttpMethod.Post, $"/api/trials/{trial.Int("id")}/edits", Typed("2 thimbles"));
+        Assert.Contains("1 tsp", wrong.Text("remedy"), StringComparison.Ordinal);
+        var edited = await host.Post($"/api/trials/{trial.Int("id")}/edits", Typed("2 tsp"));
+        Assert.Contains("2 tsp is about 8.6 g, 6.9 to 10.4 g: weigh it", edited.Text("undo").Replace('\u202f', ' '), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task ACopyOfAFormulaBeginsWithTheTrialItIsMadeFrom()
     {
         await using var host = await PantryHost.Start();

@@ -33,13 +33,47 @@ public static partial class AmountText
             ["metric cup"] = 250,
             ["metric cups"] = 250,
             ["fl oz"] = 29.57,
+            ["pump"] = 1.5,
+            ["pumps"] = 1.5,
         };
+
+    /// <summary>How much less and more a measure may hold than was meant, as factors: half full spoons, slow droppers, worn pumps.</summary>
+    private static readonly (string Measure, double Low, double High)[] Doubts =
+    [
+        ("drop", 20d / 35, 20d / 15),
+        ("pump", 2d / 3, 4d / 3),
+        ("spoon", 0.8, 1.2),
+        ("tsp", 0.8, 1.2),
+        ("tbsp", 0.8, 1.2),
+        ("cup", 0.85, 1.15),
+    ];
 
     [GeneratedRegex(
         @"^(?:(?<whole>[0-9]+)\s+)?(?<a>[0-9]+(?:[.,][0-9]+)?)(?:\s*/\s*(?<b>[0-9]+))?\s*(?<unit>[a-zA-Z% ]*)$",
         RegexOptions.CultureInvariant
     )]
     private static partial Regex Shape();
+
+    /// <summary>Whether it is written by volume: spoons, cups, drops, pumps, millilitres.</summary>
+    public static bool IsVolume(string text) =>
+        Shape().Match(text.Trim()) is { Success: true } match
+        && match.Groups["unit"].Value.Trim().ToLowerInvariant() is var unit
+        && (unit is "drop" or "drops" || Millilitres.ContainsKey(unit));
+
+    /// <summary>What a volume is in grams, with its doubt, in one sentence; null for what is no volume.</summary>
+    public static string? Doubt(Material material, string text, Wording say)
+    {
+        if (!IsVolume(text))
+        {
+            return null;
+        }
+
+        var grams = Read(material, text, null, "").Grams!.Value;
+        (string Measure, double Low, double High) plain = ("ml", 0.95, 1.05);
+        var (_, low, high) = Doubts.FirstOrDefault(doubt => text.Contains(doubt.Measure, StringComparison.OrdinalIgnoreCase), plain);
+        string Told(double factor) => say.RoundWeight((decimal)Math.Round(grams * factor, 2));
+        return $"{text.Trim()} is about {Told(1)}, {Told(low).Split(Wording.Narrow)[0]} to {Told(high)}: weigh it";
+    }
 
     /// <param name="dropsPerMl">Of the maker's own dropper; null for the usual one.</param>
     /// <exception cref="Refusal">E_NOT_A_NUMBER for text without an amount, E_UNKNOWN_ID for a unit not known.</exception>

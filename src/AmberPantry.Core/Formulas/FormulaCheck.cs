@@ -147,7 +147,7 @@ public static class FormulaCheck
     {
         if (value < least || value > most)
         {
-            throw new Refusal(Codes.Range, path, value, $"{value:0.######} {unit} is outside {least} to {most}.", remedy);
+            throw new Refusal(Codes.Range, path, value, $"{value:0.######} {unit} cannot be.", remedy);
         }
     }
 }

@@ -44,7 +44,7 @@ public sealed class FormulaEditor(MaterialShelf shelf)
     private Formula SetShare(Formula formula, SetShare set)
     {
         var line = formula.Line(set.Line);
-        var percent = ShareText.Parse(set.Share, formula.Batch.Grams, "percent");
+        var percent = ShareText.Parse(set.Share, formula.Batch.Grams, "percent", Material(line));
         if (percent == line.Percent)
         {
             return formula;
@@ -135,7 +135,7 @@ public sealed class FormulaEditor(MaterialShelf shelf)
             throw new Refusal(Codes.Range, "lines", formula.Lines.Count, $"A trial holds at most {Formula.MostLines} lines.", "Remove a line first.");
         }
 
-        var percent = formula.Lines.Count == 0 ? 100m : ShareText.Parse(add.Share, formula.Batch.Grams, "percent");
+        var percent = formula.Lines.Count == 0 ? 100m : ShareText.Parse(add.Share, formula.Batch.Grams, "percent", material);
         var line = new FormulaLine(NewId(formula), material.Id, 0, phase);
         var rest = formula.Lines.Count == 0 || percent == 0 ? formula : GiveWay(formula, null, percent, add.GivesWay, line);
         var at = Math.Clamp(add.At ?? EndOfPhase(formula, phase), 0, formula.Lines.Count);

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
+using AmberPantry.Core.Materials;
 using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Formulas;
@@ -14,8 +15,9 @@ public static partial class ShareText
     /// <param name="text">What was typed.</param>
     /// <param name="batchG">Batch in grams; needed for weights.</param>
     /// <param name="field">Field name for a refusal.</param>
+    /// <param name="material">What it is a share of: with its density spoons, drops and pumps become a weight.</param>
     /// <exception cref="Refusal">E_NOT_A_NUMBER for other text, E_RANGE below 0 or above 100.</exception>
-    public static decimal Parse(string? text, decimal batchG, string field)
+    public static decimal Parse(string? text, decimal batchG, string field, Material? material = null)
     {
         var trimmed = (text ?? "").Trim().ToLowerInvariant();
         if (trimmed.StartsWith('-') || trimmed.StartsWith('−'))
@@ -29,6 +31,11 @@ public static partial class ShareText
             );
         }
 
+        if (material is not null && AmountText.IsVolume(trimmed))
+        {
+            return Within(Round(100 * (decimal)AmountText.Read(material, trimmed, null, field).Grams!.Value / batchG), text, field);
+        }
+
         var match = Shape().Match(trimmed);
         if (!match.Success || !TryNumber(match.Groups["a"].Value, out var number))
         {
@@ -37,7 +44,7 @@ public static partial class ShareText
                 field,
                 text,
                 $"{Quote(text)} is not a share.",
-                "Type a percentage such as 12.5, 12,5 or 1/8, or a weight such as 75 g, with at most 12 digits."
+                "Type a percentage such as 12.5, 12,5 or 1/8, a weight such as 75 g, or 1 tsp, 20 drops, 2 pumps."
             );
         }
 
@@ -58,14 +65,13 @@ public static partial class ShareText
             "oz" => 100 * number * Ounces.Grams / batchG,
             _ => number,
         };
-        percent = Round(percent);
-        if (percent > 100)
-        {
-            throw new Refusal(Codes.Range, field, text, $"{Quote(text)} is more than the whole pot.", "Type a share from 0 to 100.");
-        }
-
-        return percent;
+        return Within(Round(percent), text, field);
     }
+
+    private static decimal Within(decimal percent, string? text, string field) =>
+        percent <= 100
+            ? percent
+            : throw new Refusal(Codes.Range, field, text, $"{Quote(text)} is more than the whole pot.", "Type a share from 0 to 100.");
 
     /// <summary>Rounds to the four decimals a share is kept with.</summary>
     public static decimal Round(decimal percent) => Math.Round(percent, 4, MidpointRounding.AwayFromZero);

@@ -358,7 +358,7 @@ public sealed record Batch
                 "command.temperatureC",
                 read,
                 $"{read} °C is outside what a thermometer here reads.",
-                $"Type {LeastC} to {MostC} °C."
+                $"Type {Wording.Number(LeastC, "0")} to {MostC} °C."
             )
             : celsius;
 

@@ -156,7 +156,7 @@ public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor
                 value is null ? Codes.Missing : Codes.Range,
                 $"command.{field}",
                 value,
-                value is null ? "A number is missing." : $"{value} is outside {least} to {most}.",
+                value is null ? "A number is missing." : $"{Wording.Number(value.Value, "0.###")} cannot be.",
                 remedy
             );
 }

@@ -123,6 +123,14 @@ public sealed partial class Wording(Workshop workshop)
     public static string Said<T>(T word)
         where T : struct, Enum => AmberJson.Word(word).Replace('_', ' ');
 
+    /// <summary>One tin, two tins; one box, two boxes; one jelly, two jellies.</summary>
+    public static string Plural(string unit, int count) =>
+        count == 1 ? unit
+        : unit.EndsWith('s') || unit.EndsWith('x') || unit.EndsWith("ch", StringComparison.Ordinal) || unit.EndsWith("sh", StringComparison.Ordinal)
+            ? $"{unit}es"
+        : unit.Length > 1 && unit.EndsWith('y') && !"aeiou".Contains(unit[^2], StringComparison.Ordinal) ? $"{unit[..^1]}ies"
+        : $"{unit}s";
+
     public static string List(IReadOnlyList<string> names) =>
         names.Count switch
         {

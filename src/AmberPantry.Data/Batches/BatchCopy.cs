@@ -158,7 +158,12 @@ internal sealed class BatchCopy : CopyPart<BatchRow>
 
             if (step.FromC is < Batch.LeastC or > Batch.MostC || step.ToC is < Batch.LeastC or > Batch.MostC)
             {
-                refuse("steps.fromC", step.FromC, "The temperatures of a step are out of reach.", $"Give {Batch.LeastC} to {Batch.MostC} °C.");
+                refuse(
+                    "steps.fromC",
+                    step.FromC,
+                    "The temperatures of a step are out of reach.",
+                    $"Give {Wording.Number(Batch.LeastC, "0")} to {Batch.MostC} °C."
+                );
             }
 
             if (step.Line is { } line && row.Content.Lines.All(one => one.Id != line))
@@ -250,7 +255,7 @@ internal sealed class BatchStepCopy : OfBatchCopy<BatchStepRow>
                 $"{path}.temperatureC",
                 row.TemperatureC,
                 "What was recorded is out of reach.",
-                $"Give {Batch.LeastC} to {Batch.MostC} °C and a short note."
+                $"Give {Wording.Number(Batch.LeastC, "0")} to {Batch.MostC} °C and a short note."
             );
         }
     }

@@ -64,7 +64,7 @@ public static class AssessEndpoints
                 "holdsAtC",
                 request.HoldsAtC,
                 $"{request.HoldsAtC} °C is off the ruler.",
-                $"Give {HouseSettings.LeastC} to {HottestHoldC} °C."
+                $"Give {Wording.Number(HouseSettings.LeastC, "0")} to {HottestHoldC} °C."
             );
         }
 

@@ -74,9 +74,18 @@ public static class TrialEndpoints
             var after = keeper.Editor.Apply(trial.Content, AssessEndpoints.Few(edit.Edits, "edits"));
             if (!SameFormula(trial.Content, after))
             {
-                await trials.Keep(trial, after, edit.Did);
+                await trials.Keep(trial, after, edit.Did, edit.Edits.Select(one => Doubt(one, after, keeper)).OfType<string>());
             }
         });
+
+    /// <summary>What a spoon, a drop or a pump was taken for.</summary>
+    private static string? Doubt(FormulaEdit edit, Formula after, WorkshopKeeper keeper) =>
+        edit switch
+        {
+            SetShare set => AmountText.Doubt(keeper.Shelf.Get(after.Line(set.Line).Material, "line"), set.Share, keeper.Say),
+            AddLine add => AmountText.Doubt(keeper.Shelf.Named(add.Material, "material"), add.Share, keeper.Say),
+            _ => null,
+        };
 
     private static Task<TrialView> Replace(int id, ReplaceTrial replace, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
     {

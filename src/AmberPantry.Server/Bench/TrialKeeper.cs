@@ -58,10 +58,12 @@ internal sealed class TrialKeeper(PantryDb db, MaterialShelf shelf, Wording say,
             );
     }
 
-    public async Task Keep(TrialRow trial, Formula content, string? did)
+    public async Task Keep(TrialRow trial, Formula content, string? did, IEnumerable<string>? besides = null)
     {
         const int LongestDid = 200;
-        var words = did is { Length: > 0 and <= LongestDid } ? did : EditWords.Tell(trial.Content, content, shelf);
+        var words = did is { Length: > 0 and <= LongestDid }
+            ? did
+            : string.Join("; ", [EditWords.Tell(trial.Content, content, shelf), .. besides ?? []]);
         await db
             .TrialEdits.Where(edit =>
                 edit.TrialId == trial.Id && (edit.Position > trial.EditAt || edit.Position <= trial.EditAt - TrialEditRow.MostSteps)

@@ -1,5 +1,6 @@
 using AmberPantry.Core;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
 using AmberPantry.Data.Materials;
 using AmberPantry.Server.Hosting;
@@ -146,7 +147,7 @@ public static class OwnMaterialEndpoints
                 Codes.Made,
                 field,
                 value,
-                $"It is used in {Core.Workshops.Wording.List([.. formulas.Take(MostNamed), .. formulas.Length > MostNamed ? ["others"] : Array.Empty<string>()])}.",
+                $"It is used in {Wording.List(formulas.Length > MostNamed ? [.. formulas.Take(MostNamed), "others"] : formulas)}.",
                 remedy
             );
         }

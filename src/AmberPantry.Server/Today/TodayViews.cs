@@ -208,7 +208,7 @@ internal static class TodayViews
         new(
             $"slump-{layer.Batch}",
             Severity.Fix,
-            $"{layer.Units} {Plural(layer.Unit, layer.Units)} of {layer.Name} "
+            $"{layer.Units} {Wording.Plural(layer.Unit, layer.Units)} of {layer.Name} "
                 + $"{(layer.Units == 1 ? "slumps" : "slump")} at **{say.Temperature(layer.SlumpC)}**. "
                 + $"Tomorrow’s {hottest.Name}: **{say.Temperature(hottest.TomorrowC)}**.",
             LookKind.HoldBack,
@@ -240,7 +240,7 @@ internal static class TodayViews
             .SumAsync(row => row.UnitsLeft)
             ?? 0;
         const int MostNamed = 6;
-        string[] names = [.. slumping.Take(MostNamed).Select(layer => $"{layer.Units} {Plural(layer.Unit, layer.Units)} of {layer.Name}")];
+        string[] names = [.. slumping.Take(MostNamed).Select(layer => $"{layer.Units} {Wording.Plural(layer.Unit, layer.Units)} of {layer.Name}")];
         return $"{warm} {units} of {all} slump: {Wording.List(slumping.Length > MostNamed ? [.. names, "more"] : names)}.";
     }
 
@@ -251,6 +251,4 @@ internal static class TodayViews
             $"cap within {say.Degrees(MeltAndPour.CapWithinC)} of the room, {say.Temperature(workshop.WorkroomC)}",
             batch.TouchedAt
         );
-
-    private static string Plural(string unit, int count) => count == 1 ? unit : $"{unit}s";
 }

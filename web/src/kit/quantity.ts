@@ -1,4 +1,4 @@
-import { isTwoWays, readNumber, type Units } from "../words/format";
+import { isTwoWays, quoted, readNumber, type Units } from "../words/format";
 
 /** What a field asks for. Temperatures are kept in °C and masses in grams, whatever the house shows. */
 export type Measure = "temperature" | "mass" | "number";
@@ -45,7 +45,7 @@ export function complaint(of: Quantity, such: number, units: Units): string {
   const one = show(of.measure, such, units);
   if (of.exact !== null) return "";
   if (isBlank(of)) return `Type a ${kind} such as ${one}.`;
-  const said = `“${of.text.trim().slice(0, 40)}”`;
+  const said = quoted(of.text);
   return isTwoWays(of.text)
     ? `${said} can be read as ${of.text.trim().replace(",", "")} and as ${of.text.trim().replace(",", ".")}. Type it without the comma.`
     : `${said} is not a ${kind}. Type one such as ${one}.`;

@@ -37,7 +37,7 @@ export function Shelf({ onJump, onHelp }: { onJump: () => void; onHelp: () => vo
       setSlot(box ? { from: box.left + 0.5, to: box.right - 0.5, width } : { from: -40, to: -20, width });
     };
     measure();
-    // A word that changes its length moves its neighbours: fonts, text size, units, shift, the lost connection.
+    // A word that changes its length moves its neighbours: fonts, text size, units, light, the lost connection.
     const watch = new ResizeObserver(measure);
     for (const part of [nav.current, ...(nav.current?.querySelectorAll("div") ?? [])]) if (part) watch.observe(part);
     return () => watch.disconnect();
@@ -57,7 +57,7 @@ export function Shelf({ onJump, onHelp }: { onJump: () => void; onHelp: () => vo
           ))}
         </div>
         <Ends narrow={narrow}>
-          {!connected && <span role="status">No connection. Go on: what you enter is kept here.</span>}
+          {!connected && <span role="status">No connection. Go on: what you enter is saved here.</span>}
           {failed && <span role="alert">{failed}</span>}
           <button type="button" onClick={onJump}>
             Jump to… <kbd>J</kbd>

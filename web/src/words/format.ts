@@ -130,9 +130,16 @@ export function span(milliseconds: number): string {
   return `${Math.round(minutes / 1440)} days`;
 }
 
+/** One tin, two tins; one box, two boxes; one jelly, two jellies. */
 export function plural(unit: string, count: number): string {
-  return count === 1 ? unit : `${unit}s`;
+  if (count === 1) return unit;
+  if (/(s|x|ch|sh)$/.test(unit)) return `${unit}es`;
+  return /[^aeiou]y$/.test(unit) ? `${unit.slice(0, -1)}ies` : `${unit}s`;
 }
+
+/** What was typed, in quotes; no quotes round nothing. */
+export const quoted = (text: string): string =>
+  text.trim() === "" ? "An empty field" : `“${text.trim().slice(0, 40)}”`;
 
 /** Why stock left the shelf, in a word. */
 export const stockOutWords = { sold: "sold", given: "given away", used: "used", spoilt: "spoilt" } as const;

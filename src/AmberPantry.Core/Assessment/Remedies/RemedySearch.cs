@@ -230,12 +230,12 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
         var raised = then.Count(id => !now.Contains(id));
         if (cleared > 1 || (cleared == 1 && gains.Count == 0))
         {
-            gains.Insert(0, cleared == 1 ? "clears this" : $"clears {cleared} findings");
+            gains.Insert(0, cleared == 1 ? "clears this" : $"clears {cleared} {Wording.Plural("finding", cleared)}");
         }
 
         if (raised > 0)
         {
-            losses.Insert(0, raised == 1 ? "raises 1 finding" : $"raises {raised} findings");
+            losses.Insert(0, $"raises {raised} {Wording.Plural("finding", raised)}");
         }
 
         const int MostEachWay = 2;
@@ -293,12 +293,11 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
         MatterState stateWas = MatterStates.At(was),
             stateWill = MatterStates.At(will);
         var figures =
-            stateWas == stateWill
-                ? $"{Wording.Number(was, "0")} → {Wording.Pressure(will)}"
-                : $"{MatterStates.Word(stateWas)} → {MatterStates.Word(stateWill)}";
+            stateWas == stateWill ? $"{(will < was ? "softer" : "firmer")}" : $"{MatterStates.Word(stateWas)} → {MatterStates.Word(stateWill)}";
+        var compared = stateWas == stateWill ? $" ({Wording.Number(was, "0")} → {Wording.Pressure(will)})" : "";
         tell(
             Math.Abs(Math.Log(Math.Max(will, 0.1) / wanted)) <= Math.Abs(Math.Log(Math.Max(was, 0.1) / wanted)),
-            $"{figures} at {subject.Say.Temperature(celsius)}"
+            $"{figures} at {subject.Say.Temperature(celsius)}{compared}"
         );
     }
 

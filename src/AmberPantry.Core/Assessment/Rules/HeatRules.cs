@@ -69,17 +69,21 @@ internal sealed class PicksUpCold : IRule
             yield break;
         }
 
+        var state = MatterStates.At(firmness);
+        var easy = MatterStates.At(most);
         yield return new Found
         {
             Id = "picks-up-cold",
             Severity = Severity.Watch,
             Sentence =
-                $"At {subject.Say.Temperature(cold.TemperatureC)} it is "
-                + $"{MatterStates.Word(MatterStates.At(firmness))}, **{Wording.Pressure(firmness)}**: "
-                + $"a {subject.Family.Name} picks up easily below {Wording.Pressure(most)}.",
+                $"At {subject.Say.Temperature(cold.TemperatureC)}, {cold.Name}, it is **{MatterStates.Word(state)}**: "
+                + $"{MatterStates.InTheHand(state)}. A {subject.Family.Name} should be "
+                + $"{(easy == state ? "softer" : MatterStates.Word(easy))} there.",
             Numbers = [new("firmness", firmness, "kPa"), new("limit", most, "kPa")],
             AtC = cold.TemperatureC,
-            Because = "Yield bands after Haighton (1959); the limit is a tenth above the family's usual firmness at 20 °C.",
+            Because =
+                $"Yield value {Wording.Pressure(firmness)}, where {Wording.Pressure(most)} is easy: "
+                + "a tenth above the family's usual firmness at 20 °C. Bands after Haighton (1959).",
             Gap = other => other.Curve is null ? 0 : (other.Curve.FirmnessAt(cold.TemperatureC) / most) - 1,
             Cure = Cure.Soften,
         };
@@ -106,22 +110,33 @@ internal sealed class FamilyFirmness : IRule
         }
 
         var soft = firmness < low;
+        var state = MatterStates.At(firmness);
         yield return new Found
         {
             Id = "family-firmness",
             Severity = Severity.Watch,
             Sentence =
-                $"At {subject.Say.Temperature(RoomC)} it is {MatterStates.Word(MatterStates.At(firmness))}, **{Wording.Pressure(firmness)}**: "
-                + $"{(soft ? "softer" : "firmer")} than a {subject.Family.Name} usually is, {low:0} to {Wording.Pressure(high)}.",
+                $"At {subject.Say.Temperature(RoomC)} it is **{MatterStates.Word(state)}**: {MatterStates.InTheHand(state)}, "
+                + $"{(soft ? "softer" : "firmer")} than a {subject.Family.Name} usually is{Usually(state, low, high)}.",
             Numbers = [new("firmness", firmness, "kPa"), new("lowest usual", low, "kPa"), new("highest usual", high, "kPa")],
             AtC = RoomC,
-            Because = "Usual firmness of the family, a starting value.",
+            Because = $"Yield value {Wording.Pressure(firmness)}; usual for the family are {low:0} to {Wording.Pressure(high)}, a starting value.",
             Gap = other =>
                 other.Curve is null ? 0
                 : soft ? 1 - (other.Curve.FirmnessAt(RoomC) / low)
                 : (other.Curve.FirmnessAt(RoomC) / high) - 1,
             Cure = soft ? Cure.Stiffen : Cure.Soften,
         };
+    }
+
+    /// <summary>The usual states, where they tell more than that it is another.</summary>
+    private static string Usually(MatterState now, double low, double high)
+    {
+        MatterState softest = MatterStates.At(low),
+            firmest = MatterStates.At(high);
+        return now == softest && now == firmest ? ""
+            : softest == firmest ? $", {MatterStates.Word(firmest)}"
+            : $", {MatterStates.Word(softest)} to {MatterStates.Word(firmest)}";
     }
 }
 

@@ -27,9 +27,7 @@ internal sealed class StaysFresh : IRule
             Severity = shortLived ? Severity.Watch : Severity.Note,
             Sentence =
                 $"Keeps **about {keeping.Months:0} months** at {subject.Say.Temperature(subject.Workshop.WorkroomC)}{by}"
-                + (
-                    keeping.WeakestMonths is { } weak && Math.Abs(weak - keeping.DilutedMonths) >= 2 ? $"; {weak:0} if the weakest oil decides." : "."
-                ),
+                + (keeping.WeakestMonths is { } weak && weak <= keeping.Months - 2 ? $"; {weak:0} if the weakest oil decides." : "."),
             Numbers = [new("months", keeping.Months, "months"), new("short below", ShortMonths, "months")],
             AtC = subject.Workshop.WorkroomC,
             Because =

@@ -289,11 +289,12 @@ internal sealed class RoomSwing : IRule
             Id = "room-swing",
             Severity = Severity.Watch,
             Sentence =
-                $"It swings: **{Wording.Pressure(cool)}** at {subject.Say.Temperature(18)}, "
-                + $"**{Wording.Pressure(warm)}** at {subject.Say.Temperature(27)}. Some like that in coconut oil, some do not.",
+                $"It swings from **{MatterStates.Word(MatterStates.At(cool))}** at {subject.Say.Temperature(18)} "
+                + $"to **{MatterStates.Word(MatterStates.At(warm))}** at {subject.Say.Temperature(27)}. "
+                + "Some like that in coconut oil, some do not.",
             Numbers = [new("firmness at 18 °C", cool, "kPa"), new("firmness at 27 °C", warm, "kPa")],
             AtC = 27,
-            Because = "More than eight times softer within 9 K of room temperature.",
+            Because = $"More than eight times softer within 9 K: {Wording.Pressure(cool)} against {Wording.Pressure(warm)}.",
             Gap = other => other.Curve is null ? 0 : (other.Curve.FirmnessAt(18) / Math.Max(0.01, 8 * other.Curve.FirmnessAt(27))) - 1,
             Cure = Cure.Stiffen,
         };

@@ -69,6 +69,19 @@ public static class MatterStates
             _ => "liquid",
         };
 
+    /// <summary>What a hand finds when it picks some up.</summary>
+    public static string InTheHand(MatterState state) =>
+        state switch
+        {
+            MatterState.Brittle => "it snaps and gives nothing",
+            MatterState.Hard => "it gives only when it is rubbed",
+            MatterState.Firm => "it must be pressed hard to pick any up",
+            MatterState.Scoopable => "it spreads under a finger",
+            MatterState.Soft => "it scoops with no effort",
+            MatterState.Slumping => "it keeps no shape",
+            _ => "it pours",
+        };
+
     /// <summary>The state as something the product does: "scoops", "slumps".</summary>
     public static string Does(MatterState state) =>
         state switch

@@ -57,7 +57,10 @@ export function RulerTable({ melt, under, name, units, height }: Props) {
                 const reading = one.melt.landmarks.find((other) => other.id === landmark.id);
                 return (
                   <td key={one.name}>
-                    {reading?.says}, {reading?.firmnessKPa.toFixed(reading.firmnessKPa < 10 ? 1 : 0)} kPa
+                    {reading?.says}
+                    {both.length > 1 && reading && (
+                      <span className="hint"> {reading.firmnessKPa.toFixed(reading.firmnessKPa < 10 ? 1 : 0)} kPa</span>
+                    )}
                   </td>
                 );
               })}

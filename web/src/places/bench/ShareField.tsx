@@ -60,7 +60,7 @@ export function ShareField({
       <Field
         ref={field}
         className="number"
-        aria-label={`Share of ${name}, percent or a weight`}
+        aria-label={`Share of ${name}: percent, a weight, spoons, drops or pumps`}
         aria-invalid={!!refused}
         aria-describedby="share-error"
         value={text}

@@ -63,7 +63,7 @@ export function HousePage() {
             value={now.preferences.theme}
             options={{ day: "Day", night: "Night" }}
             onSave={(theme) =>
-              save({ preferences: { ...now.preferences, theme } }, `${theme === "day" ? "Day" : "Night"} shift.`)
+              save({ preferences: { ...now.preferences, theme } }, `${theme === "day" ? "Day" : "Night"} light.`)
             }
           />
           <Choice

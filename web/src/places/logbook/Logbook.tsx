@@ -9,7 +9,7 @@ import { usePages } from "../../kit/usePages";
 import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
 import { remembered } from "../../shell/remembered";
-import { day } from "../../words/format";
+import { day, plural } from "../../words/format";
 import { BatchRecord } from "./BatchRecord";
 import "./logbook.css";
 
@@ -38,7 +38,7 @@ export function Logbook() {
           <h1 className="title">Logbook</h1>
           {batches.items && (
             <p className="facts">
-              {batches.total} {batches.total === 1 ? "batch" : "batches"}
+              {batches.total} {plural("batch", batches.total)}
               {(query.search || state !== "any") && " found"}
             </p>
           )}

@@ -5,7 +5,7 @@ import { Field } from "../../kit/Field";
 import { Wrong } from "../../kit/FormLine";
 import { Pick } from "../../kit/Pick";
 import { useRefused } from "../../kit/useRefused";
-import { day, placeWords, plural, readNumber, stockOutWords, time } from "../../words/format";
+import { day, placeWords, plural, quoted, readNumber, stockOutWords, time } from "../../words/format";
 import type { Act } from "./ObserveForm";
 
 /** What is left of a finished batch, where it lies, and what went out by hand. */
@@ -19,7 +19,7 @@ export function Stock({ view, act }: { view: Batch; act: Act }) {
   const take = async () => {
     const units = readNumber(count);
     if (units === null || !Number.isInteger(units))
-      return refused.say("units", `“${count.slice(0, 20)}” is not a count. Type 1 to ${left}.`);
+      return refused.say("units", `${quoted(count)} is not a count. Type 1 to ${left}.`);
     try {
       await act({ kind: "take_stock", units, for: why, note });
       setCount("1");

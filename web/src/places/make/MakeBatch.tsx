@@ -8,7 +8,7 @@ import { usePageTitle } from "../../shell/usePageTitle";
 import { Area, Field } from "../../kit/Field";
 import { ReasonDialog } from "../../kit/ReasonDialog";
 import { complaint, isBlank, type Quantity, quantity, shownIn, typed } from "../../kit/quantity";
-import { day, plural, readNumber } from "../../words/format";
+import { day, plural, quoted, readNumber } from "../../words/format";
 import { reach } from "./gauge";
 import { MakeKeys } from "./MakeKeys";
 import { MakeNot } from "./MakeNot";
@@ -126,7 +126,7 @@ export function MakeBatch() {
   const finish = async () => {
     const count = units_.trim() === "" ? null : readNumber(units_);
     if (count === null || !Number.isInteger(count)) {
-      setRefused(`“${units_.slice(0, 20)}” is not a count. Type how many you filled, 0 if none.`);
+      setRefused(`${quoted(units_)} is not a count. Type how many you filled, 0 if none.`);
       return;
     }
     act({ kind: "record_step", step: step.id, weighedG: null, temperatureC: null, note: null }).catch(
@@ -319,10 +319,10 @@ export function MakeBatch() {
               </div>
             )}
             {!connected ? (
-              <p className="stop">No connection. Go on: what you put down is kept here and sent when it is back.</p>
+              <p className="stop">No connection. Go on: what you put down is saved here and sent when it is back.</p>
             ) : (
               waiting.length > 1 && (
-                <p className="quiet">{waiting.length} steps wait for the workshop to answer. They are kept.</p>
+                <p className="quiet">{waiting.length} steps wait for the workshop to answer. They are saved here.</p>
               )
             )}
           </div>
