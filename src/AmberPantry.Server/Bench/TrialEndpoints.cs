@@ -1,3 +1,4 @@
+using System.Globalization;
 using AmberPantry.Core;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Making;
@@ -31,6 +32,9 @@ public sealed record ToldTrial(string Intent, string Notes);
 
 public sealed record Archive(bool Archived);
 
+/// <summary>A trial as the jump shows it.</summary>
+public sealed record FoundTrial(int Id, string FormulaName, int Number, string Intent);
+
 public sealed record SetFindingAside(string Finding, string Reason, double? Value = null);
 
 /// <summary>One trial on the bench: every change is kept at once.</summary>
@@ -40,6 +44,7 @@ public static class TrialEndpoints
 
     public static void Map(RouteGroupBuilder trials)
     {
+        trials.MapGet("/", Find);
         trials.MapGet("/{id:int}", (int id, PantryDb db, WorkshopKeeper keeper) => TrialViews.Get(db, id, keeper.Say));
         trials.MapGet("/{id:int}/plan", Plan);
         trials.MapPost("/{id:int}/edits", Edit);
@@ -55,6 +60,31 @@ public static class TrialEndpoints
         trials.MapPut("/{id:int}/archived", PutAway);
         trials.MapPost("/{id:int}/set-aside", PutAside);
         trials.MapDelete("/{id:int}/set-aside/{finding}", TakeBack);
+    }
+
+    /// <param name="search">Words of the formula's name or of what the trial is after, or its number; each must be found.</param>
+    private static async Task<IReadOnlyList<FoundTrial>> Find(PantryDb db, string? search, string? take)
+    {
+        var rows = db.Trials.AsNoTracking().Where(row => row.ArchivedAt == null && row.Formula!.ArchivedAt == null);
+        foreach (var like in Paging.Words(search))
+        {
+            var word = like.Trim('%');
+            if (word.Equals("trial", StringComparison.OrdinalIgnoreCase))
+            {
+                continue;
+            }
+
+            int? number = int.TryParse(word, NumberStyles.None, CultureInfo.InvariantCulture, out var typed) ? typed : null;
+            rows = rows.Where(row =>
+                row.Number == number || EF.Functions.Like(row.Formula!.Name, like, "\\") || EF.Functions.Like(row.Intent, like, "\\")
+            );
+        }
+
+        return await rows.OrderByDescending(row => row.ChangedAt)
+            .ThenByDescending(row => row.Id)
+            .Take(Paging.Take(take))
+            .Select(row => new FoundTrial(row.Id, row.Formula!.Name, row.Number, row.Intent))
+            .ToListAsync();
     }
 
     /// <summary>The steps a batch of it would have, for the printed sheet.</summary>

@@ -198,6 +198,7 @@ export const api = {
     data(client.PUT("/api/trials/{id}/archived", { ...at(id), body: { archived } })) as Promise<Trial>,
   tellTrial: (id: number, body: Schemas["TellTrial"]) =>
     data(client.PUT("/api/trials/{id}/about", { ...at(id), body })) as Promise<Trial>,
+  findTrials: (search: string) => data(client.GET("/api/trials", { params: { query: { search, take: "6" } } })),
   trial: (id: number) => data(client.GET("/api/trials/{id}", at(id))) as Promise<Trial>,
   editTrial: (id: number, revision: number, edits: FormulaEdit[], command: string) =>
     data(

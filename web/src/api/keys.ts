@@ -10,6 +10,7 @@ export const keys = {
   find: (text: string) => ["materials", "find", text] as const,
   today: ["today"] as const,
   formulas: (query: ListQuery = {}) => ["formulas", query] as const,
+  findTrials: (search: string) => ["trial", "find", search] as const,
   trial: (id: number) => ["trial", id] as const,
   plan: (trial: Trial) => ["trial", trial.id, "plan", trial.revision] as const,
   assess: (trial: Trial) => ["assess", trial.id, trial.revision, trial.setAside] as const,

@@ -1815,6 +1815,44 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    search?: string;
+                    take?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FoundTrial"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trials/{id}": {
         parameters: {
             query?: never;
@@ -3936,6 +3974,15 @@ export interface components {
             formula: null | components["schemas"]["Formula"];
             /** @description What it took, in one sentence. */
             says: string;
+        };
+        /** @description A trial as the jump shows it. */
+        FoundTrial: {
+            /** Format: int32 */
+            id: number;
+            formulaName: string;
+            /** Format: int32 */
+            number: number;
+            intent: string;
         };
         /**
          * @description Where the difference of an edit comes from or goes to.

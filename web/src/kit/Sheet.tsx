@@ -1,4 +1,5 @@
 import { Table, type TableColumnsType } from "antd";
+import { useRoving } from "../shell/useRoving";
 import "./sheet.css";
 
 export type SheetColumn<Row> = TableColumnsType<Row>[number];
@@ -12,17 +13,20 @@ type Props<Row> = {
 
 /** A table to read: no pages, plain rules, columns that sort where that helps. */
 export function Sheet<Row extends object>({ label, rows, keyOf, columns }: Props<Row>) {
+  const roving = useRoving<HTMLDivElement>("tbody tr");
   if (rows.length === 0) return null;
   return (
-    <Table<Row>
-      className="sheet"
-      aria-label={label}
-      size="small"
-      pagination={false}
-      dataSource={rows}
-      rowKey={keyOf}
-      columns={columns}
-      showSorterTooltip={false}
-    />
+    <div {...roving}>
+      <Table<Row>
+        className="sheet"
+        aria-label={label}
+        size="small"
+        pagination={false}
+        dataSource={rows}
+        rowKey={keyOf}
+        columns={columns}
+        showSorterTooltip={false}
+      />
+    </div>
   );
 }

@@ -7,7 +7,10 @@ import { keys } from "../api/keys";
 import { places } from "./Shelf";
 import { Field } from "../kit/Field";
 
-/** Jump to anything by name or lot. */
+const most = 10;
+const mostMaterials = 3;
+
+/** Jump to anything by name, number or lot. */
 export function JumpTo({ open, onClose }: { open: boolean; onClose: () => void }) {
   const [text, setText] = useState("");
   const [at, setAt] = useState(0);
@@ -31,6 +34,18 @@ export function JumpTo({ open, onClose }: { open: boolean; onClose: () => void }
     enabled: open,
     placeholderData: keepPreviousData,
   });
+  const trials = useQuery({
+    queryKey: keys.findTrials(query.search),
+    queryFn: () => api.findTrials(query.search),
+    enabled: open && query.search !== "",
+    placeholderData: keepPreviousData,
+  });
+  const materials = useQuery({
+    queryKey: keys.find(query.search),
+    queryFn: () => api.findMaterials(query.search),
+    enabled: open && query.search !== "",
+    placeholderData: keepPreviousData,
+  });
   const found = useMemo(() => {
     const all = [
       ...places.map((place) => ({ name: place.name, hint: "place", path: place.path as string })),
@@ -46,10 +61,23 @@ export function JumpTo({ open, onClose }: { open: boolean; onClose: () => void }
         hint: `${one.formulaName}, trial ${one.trialNumber}`,
         path: `/logbook/${one.id}`,
       })),
+      ...(trials.data ?? []).map((one) => ({
+        name: `${one.formulaName}, trial ${one.number}`,
+        hint: one.intent,
+        path: `/bench/${one.id}`,
+      })),
     ];
-    const wanted = text.trim().toLowerCase();
-    return all.filter((one) => `${one.name} ${one.hint}`.toLowerCase().includes(wanted)).slice(0, 9);
-  }, [text, formulas.data, batches.data]);
+    const wanted = text.trim().toLowerCase().split(/\s+/);
+    const named = all.filter((one) => wanted.every((word) => `${one.name} ${one.hint}`.toLowerCase().includes(word)));
+    // A material is found by any of its names and nearly right spelled: the server's word is taken for it.
+    const matter = (text.trim() === "" ? [] : (materials.data ?? [])).slice(0, mostMaterials).map((one) => ({
+      name: one.name,
+      hint: "material",
+      path: `/pantry?find=${encodeURIComponent(one.name)}`,
+    }));
+    const once = new Map([...named.slice(0, most - matter.length), ...matter].map((one) => [one.path, one]));
+    return [...once.values()];
+  }, [text, formulas.data, batches.data, trials.data, materials.data]);
   const go = (path: string | undefined) => {
     if (!path) return;
     onClose();
@@ -64,7 +92,7 @@ export function JumpTo({ open, onClose }: { open: boolean; onClose: () => void }
         aria-controls="jump-list"
         aria-activedescendant={found[at] ? `jump-${at}` : undefined}
         aria-label="Name or lot"
-        placeholder="A name or a lot"
+        placeholder="A formula, trial, lot or material"
         autoFocus
         value={text}
         onChange={(event) => {

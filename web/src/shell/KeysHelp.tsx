@@ -7,8 +7,9 @@ type Row = [keys: string, what: string];
 
 const anywhere: Row[] = [
   ["?", "all keys of this place, always"],
-  ["1 … 5", "Today, Bench, Make, Logbook, House"],
-  ["J", "jump to anything by name or lot"],
+  ["1 … 6", "Today, Bench, Make, Pantry, Logbook, House"],
+  ["J", "jump to anything by name, number or lot"],
+  ["↑ ↓ ← →", "in a list: between its rows, and between what a row offers; Tab leaves it"],
   ["Ctrl Z, Ctrl Shift Z", "undo, redo"],
   ["P", "print"],
   ["Esc", "put back what is held, or close the panel"],
@@ -28,7 +29,7 @@ const byPlace: Record<string, Row[]> = {
     ["X", "swap the two trials"],
     ["D", "next landmark peg; arrows move it by a small step, with Shift by a large one"],
     ["N", "new trial"],
-    ["F", "findings; Tab goes through the remedies, Enter applies"],
+    ["F", "findings; ↑ ↓ between them, ← → through the remedies, Enter applies"],
   ],
   make: [
     ["Space or Enter", "Next"],

@@ -91,7 +91,25 @@ describe("jump to", () => {
   const routes = {
     "GET /api/formulas": page([{ id: 2, name: "Slipway Hand Balm", trial: 7, trialNumber: 2 }]),
     "GET /api/logbook": page([{ id: 5, lot: "SH-26-005", formulaName: "Slipway Hand Balm", trialNumber: 2 }]),
+    "GET /api/trials": [],
+    "GET /api/materials/find": [],
   };
+
+  it("finds trials by their number and materials nearly right spelled", async () => {
+    const { user } = await show(<JumpTo open onClose={() => undefined} />, {
+      ...routes,
+      "GET /api/trials": [{ id: 4, formulaName: "Slipway Hand Balm", number: 1, intent: "first idea" }],
+      "GET /api/materials/find": [{ id: "jojoba oil", name: "Jojoba oil" }],
+    });
+    const field = screen.getByLabelText("Name or lot");
+    await user.type(field, "slipway trial 1");
+    await user.click(await screen.findByText("Slipway Hand Balm, trial 1"));
+    expect(where()).toBe("/bench/4");
+    await user.clear(field);
+    await user.type(field, "jojba");
+    await user.click(await screen.findByText("Jojoba oil"));
+    expect(where()).toBe("/pantry?find=Jojoba%20oil");
+  });
 
   it("finds places, formulas and lots, and goes by keys", async () => {
     const closed = vi.fn();
@@ -126,7 +144,7 @@ describe("the keys of a place", () => {
     await show(<KeysHelp open onClose={() => undefined} />, {}, at);
     expect(screen.getByText(there)).toBeTruthy();
     expect(screen.queryByText(elsewhere)).toBeNull();
-    expect(screen.getByText("jump to anything by name or lot")).toBeTruthy();
+    expect(screen.getByText("jump to anything by name, number or lot")).toBeTruthy();
   });
 
   it("are found by what they do", async () => {

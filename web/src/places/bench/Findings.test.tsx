@@ -47,7 +47,7 @@ describe("findings", () => {
     expect(all.onHide).toHaveBeenCalled();
     expect(screen.queryByText("It stands 50 °C.")).toBeNull();
     more.focus();
-    await user.tab();
+    await user.keyboard("{ArrowRight}");
     expect(all.onShow).toHaveBeenLastCalledWith(stands.remedies[1], "keys");
     expect(await screen.findByText("It stands 49 °C.")).toBeTruthy();
     await user.keyboard("{Enter}");

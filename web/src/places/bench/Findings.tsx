@@ -2,6 +2,7 @@ import { Button } from "antd";
 import { useEffect, useRef, useState } from "react";
 import type { Assessment, Finding, Remedy, Trial } from "../../api/client";
 import { Jar } from "../../instruments/glyphs";
+import { useRoving } from "../../shell/useRoving";
 import { plural } from "../../words/format";
 import { plain, Sentence } from "../../words/Sentence";
 import { Field } from "../../kit/Field";
@@ -33,6 +34,7 @@ export function countFindings(findings: Finding[]): string {
 }
 
 export function Findings({ assessment, setAside, ...acts }: Props) {
+  const rows = useRoving<HTMLUListElement>("li");
   const open = assessment.findings.filter((finding) => !finding.rests);
   const resting = assessment.findings.filter((finding) => finding.rests);
   return (
@@ -44,7 +46,7 @@ export function Findings({ assessment, setAside, ...acts }: Props) {
         <span className="quiet">{countFindings(open)}</span>
       </div>
       {open.length === 0 && <p className="finding-none">Nothing to mend in this trial.</p>}
-      <ul className="findings">
+      <ul className="findings" {...rows}>
         {open.map((finding) => (
           <FindingItem key={finding.id} finding={finding} {...acts} />
         ))}

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { type Batch, type BatchCommand, inWords, type Observation } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
+import { useRoving } from "../../shell/useRoving";
 import { useDraft } from "../../shell/useDraft";
 import { Sheet, type SheetColumn } from "../../kit/Sheet";
 import { day, narrow, number, percent, plural, span, time, type Units } from "../../words/format";
@@ -19,6 +20,7 @@ export function BatchRecord({ id }: { id: number }) {
   const { view, failure, act } = useBatch(id);
   const { units } = useHouse();
   const navigate = useNavigate();
+  const rows = useRoving<HTMLUListElement>("li");
   const [refused, setRefused] = useState("");
   const [putting, setPutting] = useState<string | null>(null);
   if (failure) return <p className="page-note">{inWords(failure)}</p>;
@@ -79,7 +81,7 @@ export function BatchRecord({ id }: { id: number }) {
       <section>
         <h3 className="head">Said → happened</h3>
         <p>{view.said.sentence}</p>
-        <ul className="said">
+        <ul className="said" {...rows}>
           {batch.observations.map((seen) => (
             <li key={seen.id}>
               <span className="quiet">

@@ -9,6 +9,7 @@ import { usePages } from "../../kit/usePages";
 import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
 import { remembered } from "../../shell/remembered";
+import { useRoving } from "../../shell/useRoving";
 import { day, plural } from "../../words/format";
 import { BatchRecord } from "./BatchRecord";
 import "./logbook.css";
@@ -26,6 +27,7 @@ export function Logbook() {
   const [state, setState] = useState<State>("any");
   const query = { search: useDeferredValue(find.trim()), order, state };
   const batches = usePages(keys.logbook(query), (after) => api.logbook({ ...query, ...(after ? { after } : {}) }));
+  const rows = useRoving<HTMLElement>(".logbook-row");
   const list = batches.items ?? [];
   const current = chosen ?? list[0]?.id ?? null;
   const open = list.find((one) => one.id === current);
@@ -66,7 +68,7 @@ export function Logbook() {
       }
     >
       <div className="logbook">
-        <nav className="scrolls logbook-list" aria-label="Batches">
+        <nav className="scrolls logbook-list" aria-label="Batches" {...rows}>
           {batches.items && list.length === 0 && !query.search && state === "any" && (
             <p className="page-note">
               No batches yet. <Link to="/bench">Balance a trial on the bench</Link> and make it; the record writes

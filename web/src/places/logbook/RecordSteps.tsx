@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Batch, MakeStep } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
+import { useRoving } from "../../shell/useRoving";
 import { day, time } from "../../words/format";
 import type { Act } from "./ObserveForm";
 import { PutRight } from "./PutRight";
@@ -9,12 +10,13 @@ import { PutRight } from "./PutRight";
 export function RecordSteps({ view, act }: { view: Batch; act: Act }) {
   const { units } = useHouse();
   const { batch } = view;
+  const rows = useRoving<HTMLUListElement>("li");
   const [putting, setPutting] = useState<string | null>(null);
   const done = new Map(batch.done.map((one) => [one.step, one]));
   const steps = batch.steps.filter((step) => done.has(step.id) || (batch.finishedAt && hasNumber(step)));
   return (
     <>
-      <ul className="times">
+      <ul className="times" {...rows}>
         {steps.map((step) => {
           const one = done.get(step.id);
           const numbers = [

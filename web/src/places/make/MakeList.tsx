@@ -6,6 +6,7 @@ import { More } from "../../kit/More";
 import { usePages } from "../../kit/usePages";
 import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
+import { useRoving } from "../../shell/useRoving";
 import { day, time } from "../../words/format";
 import "../today/today.css";
 
@@ -15,6 +16,7 @@ export function MakeList() {
   const formulas = usePages(keys.formulas(), (after) => api.formulas(after ? { after } : {}));
   const { units } = useHouse();
   const navigate = useNavigate();
+  const rows = useRoving<HTMLDivElement>(".today-bench");
   return (
     <Plates name="Make" title={<h1 className="title">Make</h1>}>
       <div className="scrolls today-list">
@@ -47,21 +49,24 @@ export function MakeList() {
             <div className="today-bench-head">
               <h2 className="head">Make one of these</h2>
             </div>
-            {formulas.items.map((formula) => (
-              <a
-                key={formula.id}
-                className="today-bench"
-                href={`/bench/${formula.trial}`}
-                onClick={(event) => {
-                  event.preventDefault();
-                  navigate(`/bench/${formula.trial}`);
-                }}
-              >
-                <span>{formula.name}</span>
-                <span className="quiet">trial {formula.trialNumber}</span>
-                <span className="quiet">{day(formula.changedAt)}</span>
-              </a>
-            ))}
+            <div {...rows}>
+              {" "}
+              {formulas.items.map((formula) => (
+                <a
+                  key={formula.id}
+                  className="today-bench"
+                  href={`/bench/${formula.trial}`}
+                  onClick={(event) => {
+                    event.preventDefault();
+                    navigate(`/bench/${formula.trial}`);
+                  }}
+                >
+                  <span>{formula.name}</span>
+                  <span className="quiet">trial {formula.trialNumber}</span>
+                  <span className="quiet">{day(formula.changedAt)}</span>
+                </a>
+              ))}
+            </div>
             <More more={formulas.more} busy={formulas.busy} />
           </>
         )}

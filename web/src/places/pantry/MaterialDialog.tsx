@@ -1,6 +1,6 @@
 import { Button, Modal } from "antd";
 import { useState } from "react";
-import { api, type OwnMaterial } from "../../api/client";
+import { api, type Material, type OwnMaterial } from "../../api/client";
 import { Field } from "../../kit/Field";
 import { FormLine, Wrong } from "../../kit/FormLine";
 import { complaint, isTaken, quantity } from "../../kit/quantity";
@@ -11,13 +11,14 @@ import { MaterialCombobox } from "../../shell/MaterialCombobox";
 
 const fields = ["name", "basedOn", "inci", "pricePerKg", "useMaxPercent"];
 
-type Props = { of: OwnMaterial | null; onKept: (name: string) => void; onClose: () => void };
+/** `like` is the known material that is copied, where one was chosen already. */
+type Props = { of: OwnMaterial | null; like?: Material | null; onKept: (name: string) => void; onClose: () => void };
 
 /** A material of the maker's own: a copy of a known one, with what is hers. */
-export function MaterialDialog({ of, onKept, onClose }: Props) {
+export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Props) {
   const { house, units, materials } = useHouse();
-  const [kind, setKind] = useState(of ? { id: of.basedOn, name: of.basedOnName } : null);
-  const [name, setName] = useState(of?.name ?? "");
+  const [kind, setKind] = useState(of ? { id: of.basedOn, name: of.basedOnName } : copied);
+  const [name, setName] = useState(of?.name ?? copied?.name ?? "");
   const [inci, setInci] = useState(of?.inci ?? "");
   const [price, setPrice] = useState(() => quantity("number", of?.pricePerKg, units));
   const [most, setMost] = useState(() => quantity("number", of?.useMaxPercent, units));
@@ -55,7 +56,7 @@ export function MaterialDialog({ of, onKept, onClose }: Props) {
           <MaterialCombobox
             label="The known material it behaves like"
             placeholder={kind ? "Another…" : "Beeswax, shea butter…"}
-            autoFocus={!of}
+            autoFocus={!of && !copied}
             onChoose={(chosen) => {
               const known = materials.get(chosen.basedOn) ?? chosen;
               setKind({ id: known.id, name: known.name });
@@ -67,7 +68,7 @@ export function MaterialDialog({ of, onKept, onClose }: Props) {
         </div>
         <FormLine label="Name" error={refused.of("name")}>
           <Field
-            autoFocus={!!of}
+            autoFocus={!!of || !!copied}
             value={name}
             aria-invalid={refused.of("name") !== ""}
             onChange={(event) => {

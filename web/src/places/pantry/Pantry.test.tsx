@@ -15,7 +15,8 @@ const quay = {
   useMaxPercent: null,
   usedIn: ["Slipway Hand Balm"],
 };
-const open = (more: Record<string, unknown> = {}) => show(<Pantry />, { "GET /api/materials/own": [quay], ...more });
+const open = (more: Record<string, unknown> = {}, at = "/pantry") =>
+  show(<Pantry />, { "GET /api/materials/own": [quay], "GET /api/materials/find": [], ...more }, at);
 const found = [
   { id: "shea", name: "Shea butter", basedOn: "shea", inci: "Butyrospermum Parkii Butter", isSure: true, myNames: [] },
 ];
@@ -38,7 +39,24 @@ describe("the pantry", () => {
     expect(screen.queryByText("Tin, 60 ml")).toBeNull();
     expect(screen.getByText("Quay beeswax")).toBeTruthy();
     await user.type(find, " zzz");
-    expect(screen.getByText("Nothing called “yellow quay zzz”.")).toBeTruthy();
+    expect(await screen.findByText("Nothing called “yellow quay zzz”.")).toBeTruthy();
+  });
+
+  it("shows the known materials that are called so, and copies one with a price", async () => {
+    const { user } = await open(
+      { "GET /api/materials/find": found, "PUT /api/materials/own": quay },
+      "/pantry?find=shea",
+    );
+    expect(screen.getByLabelText<HTMLInputElement>("Find in the pantry").value).toBe("shea");
+    await user.click(await screen.findByRole("button", { name: "Copy Shea butter" }));
+    const dialog = await screen.findByRole("dialog");
+    await user.type(within(dialog).getByLabelText(/Price of a kilogram/), "9");
+    await user.click(within(dialog).getByRole("button", { name: "Add it" }));
+    await waitFor(() =>
+      expect(wire.bodies("PUT /api/materials/own")).toMatchObject([
+        { name: "Shea butter", basedOn: "shea", pricePerKg: 9 },
+      ]),
+    );
   });
 
   it("says what stands here while there is nothing", async () => {

@@ -1,7 +1,8 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Input } from "antd";
-import { useState } from "react";
-import { api, type Container, inWords, type OwnMaterial } from "../../api/client";
+import { useDeferredValue, useState } from "react";
+import { useSearchParams } from "react-router";
+import { api, type Container, inWords, type Material, type OwnMaterial } from "../../api/client";
 import { keys, touch } from "../../api/keys";
 import { type SaidBack, SaidLine } from "../../kit/SaidLine";
 import { Sheet, type SheetColumn } from "../../kit/Sheet";
@@ -17,7 +18,9 @@ export function Pantry() {
   const { house, units, keep } = useHouse();
   const queries = useQueryClient();
   const own = useQuery({ queryKey: keys.ownMaterials, queryFn: api.ownMaterials });
-  const [find, setFind] = useState("");
+  const [search] = useSearchParams();
+  const [find, setFind] = useState(search.get("find") ?? "");
+  const [copied, setCopied] = useState<Material | null>(null);
   const [said, setSaid] = useState<SaidBack>({ words: "" });
   const [material, setMaterial] = useState<OwnMaterial | "new" | null>(null);
   const [container, setContainer] = useState<Container | "new" | null>(null);
@@ -27,6 +30,16 @@ export function Pantry() {
   const materials = own.data ?? [];
   const shownMaterials = materials.filter((one) => has(`${one.name} ${one.basedOnName} ${one.inci ?? ""}`));
   const shownContainers = containers.filter((one) => has(`${one.name} ${one.unit}`));
+
+  const mine = new Set(materials.map((one) => one.id));
+  const text = useDeferredValue(find.trim());
+  const known = useQuery({
+    queryKey: keys.find(text),
+    queryFn: () => api.findMaterials(text),
+    enabled: text !== "",
+    placeholderData: keepPreviousData,
+  });
+  const shownKnown = text === "" ? [] : (known.data ?? []).filter((one) => !mine.has(one.id));
 
   const act = async (doing: () => Promise<unknown>, done: SaidBack) => {
     try {
@@ -104,7 +117,21 @@ export function Pantry() {
             columns={containerColumns(units, setContainer, removeContainer)}
           />
         </section>
-        {find && shownMaterials.length + shownContainers.length === 0 && (
+        {shownKnown.length > 0 && (
+          <section>
+            <h2 className="head">Known materials</h2>
+            <Sheet
+              label="Known materials"
+              rows={shownKnown}
+              keyOf={(one) => one.id}
+              columns={knownColumns((one) => {
+                setCopied(one);
+                setMaterial("new");
+              })}
+            />
+          </section>
+        )}
+        {find && !known.isFetching && shownMaterials.length + shownContainers.length + shownKnown.length === 0 && (
           <p className="page-note" role="status">
             Nothing called “{find.slice(0, 40)}”.
           </p>
@@ -114,8 +141,12 @@ export function Pantry() {
       {material && (
         <MaterialDialog
           of={material === "new" ? null : material}
+          like={copied}
           onKept={(name) => void act(async () => undefined, { words: `${name} is on your shelf.` })}
-          onClose={() => setMaterial(null)}
+          onClose={() => {
+            setMaterial(null);
+            setCopied(null);
+          }}
         />
       )}
       {container && (
@@ -194,6 +225,26 @@ const materialColumns = (
     render: (_, one) => <span className="quiet">{one.usedIn.join(", ")}</span>,
   },
   acts(onEdit, onRemove),
+];
+
+const knownColumns = (onCopy: (one: Material) => void): SheetColumn<Material>[] => [
+  { title: "Name", dataIndex: "name", rowScope: "row" },
+  { title: "INCI", render: (_, one) => <span className="quiet">{one.inci}</span> },
+  {
+    title: "Usual rate",
+    className: "number",
+    align: "right",
+    render: (_, one) => `${one.useMinPercent > 0 ? `${one.useMinPercent} to ` : "up to "}${one.useMaxPercent} %`,
+  },
+  {
+    title: "",
+    align: "right",
+    render: (_, one) => (
+      <button type="button" className="link" aria-label={`Copy ${one.name}`} onClick={() => onCopy(one)}>
+        Copy it…
+      </button>
+    ),
+  },
 ];
 
 const containerColumns = (

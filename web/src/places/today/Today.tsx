@@ -11,6 +11,7 @@ import { type SaidBack, SaidLine } from "../../kit/SaidLine";
 import { Sheet, type SheetColumn } from "../../kit/Sheet";
 import { Plates } from "../../shell/Plates";
 import { useKeys } from "../../shell/useKeys";
+import { useRoving } from "../../shell/useRoving";
 import { day, narrow, plural, span, time, type Units, weekday } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { StartFormula } from "../bench/StartFormula";
@@ -30,6 +31,7 @@ export function TodayPage() {
   const { house, units } = useHouse();
   const queries = useQueryClient();
   const navigate = useNavigate();
+  const rows = useRoving<HTMLDivElement>(".today-bench");
   const [said, setSaid] = useState<SaidBack>({ words: "" });
   const [asking, setAsking] = useState<"room" | "tomorrow" | null>(null);
   const [asTable, setAsTable] = useState(false);
@@ -218,13 +220,15 @@ export function TodayPage() {
             Start a formula
           </Link>
         </div>
-        {today.formulas.map((formula) => (
-          <Link key={formula.id} className="today-bench" to={`/bench/${formula.trial}`}>
-            <span>{formula.name}</span>
-            <span className="quiet">trial {formula.trialNumber}</span>
-            <span className="quiet">{day(formula.changedAt)}</span>
-          </Link>
-        ))}
+        <div {...rows}>
+          {today.formulas.map((formula) => (
+            <Link key={formula.id} className="today-bench" to={`/bench/${formula.trial}`}>
+              <span>{formula.name}</span>
+              <span className="quiet">trial {formula.trialNumber}</span>
+              <span className="quiet">{day(formula.changedAt)}</span>
+            </Link>
+          ))}
+        </div>
       </div>
       <SaidLine said={said} />
     </Plates>

@@ -11,6 +11,7 @@ import { Pick } from "../../../kit/Pick";
 import { usePages } from "../../../kit/usePages";
 import { useRefused } from "../../../kit/useRefused";
 import { useHouse } from "../../../shell/HouseContext";
+import { useRoving } from "../../../shell/useRoving";
 import { day } from "../../../words/format";
 import type { BenchActs } from "../useBench";
 import { Frame } from "./Frame";
@@ -19,6 +20,7 @@ import { Frame } from "./Frame";
 export function FormulasPanel({ trial, acts, onBack }: { trial: Trial; acts: BenchActs; onBack: () => void }) {
   const [find, setFind] = useState("");
   const [archived, setArchived] = useState(false);
+  const rows = useRoving<HTMLUListElement>("li");
   const query = { search: useDeferredValue(find.trim()), ...(archived ? { archived } : {}) };
   const formulas = usePages(keys.formulas(query), (after) => api.formulas({ ...query, ...(after ? { after } : {}) }));
   return (
@@ -42,7 +44,7 @@ export function FormulasPanel({ trial, acts, onBack }: { trial: Trial; acts: Ben
           onChange={(which) => setArchived(which === "archived")}
         />
       </div>
-      <ul className="panel-list panel-part">
+      <ul className="panel-list panel-part" {...rows}>
         {formulas.items?.map((one) => (
           <li key={one.id} aria-current={one.id === trial.formulaId ? "true" : undefined}>
             <Link className="row-link" to={`/bench/${one.trial}`}>

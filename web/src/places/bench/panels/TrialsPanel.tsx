@@ -7,6 +7,7 @@ import { Area, Field } from "../../../kit/Field";
 import { FormLine, Wrong } from "../../../kit/FormLine";
 import { useRefused } from "../../../kit/useRefused";
 import { useDraft } from "../../../shell/useDraft";
+import { useRoving } from "../../../shell/useRoving";
 import { day } from "../../../words/format";
 import { Frame } from "./Frame";
 
@@ -16,6 +17,8 @@ type Brief = Trial["trials"][number];
 /** What this trial is after and what is noted of it; and its siblings, to open or to lay under. */
 export function TrialsPanel({ trial, onUnder, onBack }: Props) {
   const others = [...trial.trials].reverse();
+  const rows = useRoving<HTMLUListElement>("li");
+  const away = useRoving<HTMLUListElement>("li");
   const archived = others.filter((one) => one.archivedAt);
   const row = (one: Brief) => (
     <li key={one.id} aria-current={one.id === trial.id ? "true" : undefined}>
@@ -45,11 +48,15 @@ export function TrialsPanel({ trial, onUnder, onBack }: Props) {
   return (
     <Frame title={`Trials of ${trial.formulaName}`} onBack={onBack}>
       <About key={trial.id} trial={trial} />
-      <ul className="panel-list panel-part">{others.filter((one) => !one.archivedAt).map(row)}</ul>
+      <ul className="panel-list panel-part" {...rows}>
+        {others.filter((one) => !one.archivedAt).map(row)}
+      </ul>
       {archived.length > 0 && (
         <>
           <h3 className="panel-part">Archived</h3>
-          <ul className="panel-list">{archived.map(row)}</ul>
+          <ul className="panel-list" {...away}>
+            {archived.map(row)}
+          </ul>
         </>
       )}
       {trial.lots.length > 0 && (
