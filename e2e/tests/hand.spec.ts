@@ -161,7 +161,7 @@ test("nothing is cut at any width, and six rows stand at 820", async ({ page, de
   test.setTimeout(120_000);
   for (const width of [320, 400, 640, 820, 1024, 1280]) {
     await page.setViewportSize({ width, height: 800 });
-    for (const view of ["/today", "/bench/7", "/bench/7?under=6", "/bench/new", "/make", "/make/7", "/logbook/1", "/house"]) {
+    for (const view of ["/today", "/bench/7", "/bench/7?under=6", "/bench/new", "/make", "/make/7", "/pantry", "/logbook/1", "/house"]) {
       await page.goto(demo.url + view);
       await expect(page.locator("h1").first()).toBeVisible();
       await page.waitForTimeout(150);
@@ -190,6 +190,42 @@ test("nothing is cut at any width, and six rows stand at 820", async ({ page, de
   await page.setViewportSize({ width: 320, height: 800 });
   await page.getByText("More", { exact: true }).click();
   for (const name of [/^Jump to/, /^Keys/, /^Switch units/, /light$/]) await expect(page.getByRole("button", { name })).toBeVisible();
+});
+
+test("a trial laid under keeps the names at every width, twice the text loses nothing, still dialogs stay still", async ({ page, demo }) => {
+  for (const width of [320, 400, 640, 820]) {
+    await page.setViewportSize({ width, height: 800 });
+    await page.goto(`${demo.url}/bench/7?under=6`);
+    const name = page.locator('[data-line="L5"] .row-name');
+    await expect(name).toContainText("Sunflower oil");
+    expect((await name.boundingBox())?.width ?? 0, `the name at ${width}`).toBeGreaterThan(60);
+  }
+  // Text at 200 % of the browser's size: everything is still there, by scrolling down only.
+  await page.setViewportSize({ width: 1280, height: 800 });
+  for (const view of ["/today", "/bench/7", "/make/7", "/pantry", "/logbook/1", "/house"]) {
+    await page.goto(demo.url + view);
+    await page.addStyleTag({ content: "html { font-size: 200% !important }" });
+    await expect(page.locator("h1").first()).toBeVisible();
+    await page.waitForTimeout(150);
+    const lost = await page.evaluate(() => {
+      const scrolls = (element: Element | null): boolean => !!element && (/auto|scroll/.test(getComputedStyle(element).overflow) || scrolls(element.parentElement));
+      return [...document.querySelectorAll("main button, main a, main input, h1, h2")]
+        .filter((element) => {
+          const box = element.getBoundingClientRect();
+          if (box.width === 0 || element.closest(".visually-hidden, .print-sheet, svg")) return false;
+          return !scrolls(element.parentElement) && (box.right > innerWidth + 1 || box.left < -1);
+        })
+        .map((element) => (element.textContent || element.getAttribute("aria-label") || element.tagName).slice(0, 40));
+    });
+    expect(lost, view).toEqual([]);
+  }
+  await page.emulateMedia({ reducedMotion: "reduce" });
+  await page.goto(`${demo.url}/bench/7`);
+  await expect(page.locator(".hill-line")).toBeVisible();
+  await page.keyboard.press("n");
+  await expect(page.getByRole("dialog")).toBeVisible();
+  const moving = await page.evaluate(() => document.getAnimations().filter((one) => Number(one.effect?.getComputedTiming().duration ?? 0) > 1).length);
+  expect(moving).toBe(0);
 });
 
 test("notes and removed landmarks are there after leaving, until they are saved or put back", async ({ page, demo }) => {

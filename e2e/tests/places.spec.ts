@@ -3,20 +3,25 @@ import { readFileSync } from "node:fs";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { expect, test } from "../pantry";
 
-const views = ["/today", "/bench/7", "/bench/7?under=4", "/bench/13", "/bench/new", "/make", "/make/7", "/logbook/1", "/house"];
+const views = ["/today", "/bench/7", "/bench/7?under=4", "/bench/13", "/bench/new", "/make", "/make/7", "/pantry", "/logbook/1", "/house"];
 
 for (const theme of ["day", "night"] as const) {
   test(`no view breaks accessibility in the ${theme} theme`, async ({ page, demo }) => {
     test.setTimeout(180_000);
     const { house, revision } = await demo.call<{ house: { preferences: object }; revision: number }>("GET", "/house");
     await demo.call("PUT", "/house", { house: { ...house, preferences: { ...house.preferences, theme } }, revision });
-    for (const view of views) {
-      await page.goto(demo.url + view);
-      await expect(page.locator("h1").first()).toBeVisible();
-      await page.waitForLoadState("networkidle");
-      const { violations } = await new AxeBuilder({ page }).analyze();
-      expect(violations.map((one) => `${view} ${one.id}: ${one.nodes.slice(0, 3).map((node) => node.html.slice(0, 160)).join(" | ")}`)).toEqual([]);
+    const wrong: string[] = [];
+    for (const width of [1280, 820, 320]) {
+      await page.setViewportSize({ width, height: 800 });
+      for (const view of views) {
+        await page.goto(demo.url + view);
+        await expect(page.locator("h1").first()).toBeVisible();
+        await page.waitForLoadState("networkidle");
+        const { violations } = await new AxeBuilder({ page }).analyze();
+        wrong.push(...violations.map((one) => `${view} at ${width} ${one.id}: ${one.nodes.slice(0, 3).map((node) => node.html.slice(0, 160)).join(" | ")}`));
+      }
     }
+    expect(wrong).toEqual([]);
   });
 }
 

@@ -13,6 +13,7 @@ import { KeysHelp } from "./shell/KeysHelp";
 import { places, Shelf } from "./shell/Shelf";
 import { useFocusKept } from "./shell/useFocusKept";
 import { useKeys } from "./shell/useKeys";
+import { useMedia } from "./shell/useMedia";
 import { antTheme } from "./theme/antd";
 
 const Logbook = lazy(() => import("./places/logbook/Logbook").then((page) => ({ default: page.Logbook })));
@@ -31,7 +32,10 @@ function Themed() {
   const { house } = useHouse();
   const { theme, textPercent } = house.house.preferences;
   return (
-    <ConfigProvider theme={antTheme(theme, textPercent)} wave={{ disabled: true }}>
+    <ConfigProvider
+      theme={antTheme(theme, textPercent, useMedia("(prefers-reduced-motion: reduce)"))}
+      wave={{ disabled: true }}
+    >
       <Pages />
     </ConfigProvider>
   );

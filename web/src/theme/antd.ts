@@ -110,7 +110,7 @@ export function exactColour(key: string, mode: Mode): string {
 }
 
 /** Ant's tokens for a theme: the default algorithm for sizes, our own colours for everything that has one. */
-export function antTheme(mode: Mode, textPercent: number): ThemeConfig {
+export function antTheme(mode: Mode, textPercent: number, still = false): ThemeConfig {
   const p = palette[mode];
   const scale = textPercent / 100;
   return {
@@ -138,6 +138,7 @@ export function antTheme(mode: Mode, textPercent: number): ThemeConfig {
       lineWidth: 1,
       lineWidthBold: 2,
       lineWidthFocus: 2,
+      motion: !still,
       motionDurationFast: ".09s",
       motionDurationMid: ".12s",
       motionDurationSlow: ".14s",

@@ -91,7 +91,7 @@ export function Pantry() {
       }
     >
       <div className="scrolls pantry">
-        <section>
+        <section hidden={find !== "" && shownMaterials.length === 0}>
           <h2 className="head">Materials of your own</h2>
           {own.error && <p className="page-note">{inWords(own.error)}</p>}
           {own.data && materials.length === 0 && (
@@ -107,7 +107,7 @@ export function Pantry() {
             columns={materialColumns(units, setMaterial, removeMaterial)}
           />
         </section>
-        <section>
+        <section hidden={find !== "" && shownContainers.length === 0}>
           <h2 className="head">Containers</h2>
           {containers.length === 0 && <p className="quiet">None yet. A trial is filled into one under its weight.</p>}
           <Sheet
@@ -179,7 +179,7 @@ function acts<Row extends { name: string }>(
   onRemove: (row: Row) => void,
 ): SheetColumn<Row> {
   return {
-    title: "",
+    title: <span className="visually-hidden">What can be done</span>,
     align: "right",
     render: (_, row) => (
       <span className="row-acts">
@@ -237,7 +237,7 @@ const knownColumns = (onCopy: (one: Material) => void): SheetColumn<Material>[] 
     render: (_, one) => `${one.useMinPercent > 0 ? `${one.useMinPercent} to ` : "up to "}${one.useMaxPercent} %`,
   },
   {
-    title: "",
+    title: <span className="visually-hidden">What can be done</span>,
     align: "right",
     render: (_, one) => (
       <button type="button" className="link" aria-label={`Copy ${one.name}`} onClick={() => onCopy(one)}>
