@@ -26,6 +26,7 @@ test("one picture of each view", async ({ page, demo }) => {
   await shoot("bench-under", "/bench/13?under=12");
   await shoot("bench-820", "/bench/7", undefined, { width: 820, height: 1180 });
   await shoot("make-weigh", "/make/7", async () => page.locator(".make-number").fill("552.1"), tablet);
+  await shoot("pantry-day", "/pantry");
   await shoot("logbook-day", "/logbook/1");
   await shoot("house-day", "/house");
   await page.getByRole("button", { name: "Night light" }).click();
