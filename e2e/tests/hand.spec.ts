@@ -91,7 +91,7 @@ test("after every act the focus is where the hand was", async ({ page, demo }) =
   await keepsFocus(page, "removing a landmark");
 
   await page.goto(`${demo.url}/logbook/1`);
-  await page.getByRole("button", { name: "Withdraw this observation" }).first().press("Enter");
+  await page.getByRole("button", { name: /^Withdraw:/ }).first().press("Enter");
   await keepsFocus(page, "withdrawing");
   await page.getByLabel("Notes").fill("another note");
   await page.getByRole("button", { name: "Save the notes" }).press("Enter");

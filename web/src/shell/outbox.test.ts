@@ -112,4 +112,30 @@ describe("the outbox", () => {
     expect(stand("not a list").box.waiting()).toEqual([]);
     expect(stand('[{"id":4},{"id":"c1","batch":3,"kind":"act"}]').box.waiting()).toHaveLength(1);
   });
+
+  it("tells a refusal to the page that stands when the one that put it down is gone", async () => {
+    const one = stand();
+    one.reply = silent;
+    void one.box.put({ kind: "edit", trial: 7, edits: edit }, 2);
+    await one.box.flush();
+    const later = one.open();
+    const told: string[] = [];
+    const stop = later.onLateRefusal((error, errand) => told.push(`${errand.kind}: ${error.message}`));
+    one.reply = () => refused(409);
+    await later.flush();
+    expect(told).toEqual(["edit: Too much."]);
+    expect(later.waiting()).toEqual([]);
+    stop();
+    await later.put({ kind: "edit", trial: 7, edits: edit }, 2).catch(() => undefined);
+    expect(told).toHaveLength(1);
+  });
+
+  it("tells a refusal once, to whoever waits for it", async () => {
+    const one = stand();
+    let late = 0;
+    one.box.onLateRefusal(() => late++);
+    one.reply = () => refused(400);
+    await expect(one.box.put({ kind: "edit", trial: 7, edits: edit }, 2)).rejects.toThrow("Too much.");
+    expect(late).toBe(0);
+  });
 });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { HouseSettings } from "../api/client";
-import { number, percent, plural, readNumber, span, Units } from "./format";
+import { number, percent, plural, quoted, readNumber, span, Units } from "./format";
 
 const workshop = (change: object = {}) =>
   ({
@@ -60,4 +60,21 @@ describe("numbers and units", () => {
     expect(span(3 * 86_400_000)).toBe("3 days");
     expect([plural("tin", 1), plural("tin", 2)]).toEqual(["tin", "tins"]);
   });
+
+  it.each([
+    ["batch", "batches"],
+    ["box", "boxes"],
+    ["glass", "glasses"],
+    ["jelly", "jellies"],
+    ["tray", "trays"],
+    ["tube", "tubes"],
+  ])("words many of a %s as %s", (one, many) => expect([plural(one, 0), plural(one, 1)]).toEqual([many, one]));
+
+  it("puts no quotes round nothing", () =>
+    expect(["", "  ", " ten ", "x".repeat(60)].map(quoted)).toEqual([
+      "An empty field",
+      "An empty field",
+      "“ten”",
+      `“${"x".repeat(40)}”`,
+    ]));
 });

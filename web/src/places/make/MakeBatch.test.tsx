@@ -357,6 +357,22 @@ describe("making a batch", () => {
     await waitFor(() => expect(where()).toBe("/bench/7"));
   });
 
+  it("is given up with a reason once something is weighed, and says when it cannot be", async () => {
+    const answers: unknown[] = [new Refusal("A reason is missing.", "command.reason", "Say why in a few words.")];
+    const { user } = await open(served(0, (command) => (command.kind === "give_up" ? answers.shift() : undefined)));
+    await user.click(await screen.findByRole("button", { name: /^Next/ }));
+    await user.click(await screen.findByRole("button", { name: "Give it up…" }));
+    expect(screen.queryByRole("button", { name: "Throw this batch away" })).toBeNull();
+    const why = await screen.findByLabelText("Why?");
+    await user.click(screen.getByRole("button", { name: "Give it up" }));
+    expect((await screen.findByText(/A reason is missing/)).getAttribute("role")).toBe("alert");
+    await user.type(why, "seized");
+    expect(screen.queryByText(/A reason is missing/)).toBeNull();
+    await user.keyboard("{Enter}");
+    await waitFor(() => expect(where()).toBe("/logbook/9"));
+    expect(commands().at(-1)).toEqual({ kind: "give_up", reason: "seized" });
+  });
+
   it("says why there is no such batch", async () => {
     await open({ "GET /api/batches/9": new Refusal("There is no such batch.", "", "Look in the logbook.", 404) });
     expect(await screen.findByText("There is no such batch. Look in the logbook.")).toBeTruthy();
