@@ -103,6 +103,68 @@ test("after every act the focus is where the hand was", async ({ page, demo }) =
   await keepsFocus(page, "making");
 });
 
+test("acts in panels, on the ruler, in dialogs and in Make keep the focus too", async ({ page, demo }) => {
+  await page.goto(`${demo.url}/bench/7`);
+  await expect(page.locator(".hill-line")).toBeVisible();
+  await page.getByRole("button", { name: "Castor oil", exact: true }).click();
+  for (const act of ["Make it the makeweight", "Move up", "Move down", "Keep it"]) {
+    await page.getByRole("button", { name: act, exact: true }).press("Enter");
+    await keepsFocus(page, act);
+  }
+  await page.getByRole("button", { name: "‹ Findings" }).press("Enter");
+  await keepsFocus(page, "back to findings");
+  await page.getByRole("button", { name: "Candelilla wax", exact: true }).click();
+  await page.getByRole("button", { name: "Remove it" }).press("Enter");
+  await expect(page.locator("#status")).toContainText("Candelilla wax removed");
+  await keepsFocus(page, "removing in the panel");
+
+  const van = page.locator("[data-peg]").nth(3);
+  await van.focus();
+  for (let i = 0; i < 6; i++) await page.keyboard.press("Shift+ArrowRight");
+  await page.getByRole("button", { name: "Find a mix that holds here" }).press("Enter");
+  await expect(page.getByRole("button", { name: "Lift off" }).or(page.locator("#status.stop"))).toBeVisible();
+  await keepsFocus(page, "finding a mix");
+  if (await page.getByRole("button", { name: "Lift off" }).isVisible()) await page.getByRole("button", { name: "Lift off" }).press("Enter");
+  await keepsFocus(page, "lifting off");
+  await van.focus();
+  await page.keyboard.press("ArrowRight");
+  await page.getByRole("button", { name: /^Keep \d/ }).press("Enter");
+  await expect(page.locator("#status")).toContainText("is now at");
+  await keepsFocus(page, "keeping a landmark");
+  await page.locator("#status").getByRole("button", { name: "Undo" }).press("Enter");
+  await expect(page.locator("#status")).toContainText("Undone");
+  await keepsFocus(page, "undoing the landmark");
+  expect((await demo.call<{ house: { workshop: { landmarks: { id: string; temperatureC: number }[] } } }>("GET", "/house")).house.workshop.landmarks.find((one) => one.id === "van")?.temperatureC).toBe(46);
+
+  await page.getByRole("button", { name: "New trial" }).press("Enter");
+  await page.getByLabel("What is it after?").fill("softer");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("button", { name: "trial 8", exact: true })).toBeVisible();
+  await keepsFocus(page, "a new trial");
+  await page.goto(`${demo.url}/bench/new`);
+  await page.getByLabel("What is it called?").fill("Cove Balm");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { level: 1, name: "Cove Balm" })).toBeVisible();
+  await keepsFocus(page, "starting a formula");
+
+  await page.goto(`${demo.url}/logbook/1`);
+  await page.getByRole("button", { name: "Log it" }).press("Enter");
+  await keepsFocus(page, "logging a thumb press");
+
+  await page.goto(`${demo.url}/make/7`);
+  await page.locator(".make-number").fill("600");
+  await page.waitForTimeout(700);
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: /^Scale the rest up/ }).press("Enter");
+  await expect(page.locator(".make-asks")).not.toContainText("over");
+  await keepsFocus(page, "scaling up");
+  for (let i = 0; i < 3; i++) {
+    await page.waitForTimeout(700);
+    await page.locator("button.next").press("Enter");
+    await keepsFocus(page, `Next ${i + 1}`);
+  }
+});
+
 test("two windows do not weigh over each other unseen", async ({ page, context, demo }) => {
   const other = await context.newPage();
   for (const one of [page, other]) {

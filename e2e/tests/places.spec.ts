@@ -11,12 +11,13 @@ for (const theme of ["day", "night"] as const) {
     const { house, revision } = await demo.call<{ house: { preferences: object }; revision: number }>("GET", "/house");
     await demo.call("PUT", "/house", { house: { ...house, preferences: { ...house.preferences, theme } }, revision });
     const wrong: string[] = [];
-    for (const width of [1280, 820, 320]) {
-      await page.setViewportSize({ width, height: 800 });
-      for (const view of views) {
-        await page.goto(demo.url + view);
-        await expect(page.locator("h1").first()).toBeVisible();
-        await page.waitForLoadState("networkidle");
+    for (const view of views) {
+      await page.goto(demo.url + view);
+      await expect(page.locator("h1").first()).toBeVisible();
+      await page.waitForLoadState("networkidle");
+      for (const width of [1280, 820, 320]) {
+        await page.setViewportSize({ width, height: 800 });
+        await page.waitForTimeout(100);
         const { violations } = await new AxeBuilder({ page }).analyze();
         wrong.push(...violations.map((one) => `${view} at ${width} ${one.id}: ${one.nodes.slice(0, 3).map((node) => node.html.slice(0, 160)).join(" | ")}`));
       }

@@ -39,10 +39,13 @@ const stopsIn = (element: Element): HTMLElement[] =>
 export function useFocusKept() {
   useEffect(() => {
     let stands: Stand[] = [];
-    const note = (event: FocusEvent) => {
-      if (!(event.target instanceof HTMLElement) || event.target === document.body) return;
-      stands = [standOf(event.target), ...stands.filter((one) => one.element !== event.target)].slice(0, most);
+    const noteAt = (at: EventTarget | null) => {
+      if (!(at instanceof HTMLElement) || at === document.body) return;
+      stands = [standOf(at), ...stands.filter((one) => one.element !== at)].slice(0, most);
     };
+    const note = (event: FocusEvent) => noteAt(event.target);
+    // A field that takes the focus as the first page comes up had it before anyone listened.
+    noteAt(document.activeElement);
     // A hand that puts the focus nowhere, by pressing beside everything, means it.
     const leave = (event: PointerEvent) => {
       if (event.target instanceof Element && !event.target.closest(focusable)) stands = [];
