@@ -1,6 +1,7 @@
 using System.Globalization;
 using AmberPantry.Core.Families;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Formulas;
 
@@ -11,7 +12,7 @@ public static class EditWords
     {
         var was = before.Lines.ToDictionary(line => line.Id);
         var now = after.Lines.ToDictionary(line => line.Id);
-        string Name(FormulaLine line) => shelf.Find(line.Material)?.Name.Split(',')[0].ToLowerInvariant() ?? line.Material;
+        string Name(FormulaLine line) => shelf.Find(line.Material) is { } material ? Wording.Brief(material.Name) : line.Material;
 
         // Who took a share, or gave it: the one line, or the others.
         string GaveWay(decimal percent)

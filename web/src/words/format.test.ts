@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { HouseSettings } from "../api/client";
-import { number, percent, plural, quoted, readNumber, span, Units } from "./format";
+import { number, percent, brief, plural, quoted, readNumber, span, Units } from "./format";
 
 const workshop = (change: object = {}) =>
   ({
@@ -69,6 +69,13 @@ describe("numbers and units", () => {
     ["tray", "trays"],
     ["tube", "tubes"],
   ])("words many of a %s as %s", (one, many) => expect([plural(one, 0), plural(one, 1)]).toEqual([many, one]));
+
+  it.each([
+    ["Vitamin E, mixed", "vitamin E"],
+    ["Beeswax", "beeswax"],
+    ["MCT oil", "MCT oil"],
+    ["Øland rye", "øland rye"],
+  ])("tells %s inside a sentence as %s", (name, told) => expect(brief(name)).toBe(told));
 
   it("puts no quotes round nothing", () =>
     expect(["", "  ", " ten ", "x".repeat(60)].map(quoted)).toEqual([

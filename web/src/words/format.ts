@@ -147,6 +147,13 @@ export const stockOutWords = { sold: "sold", given: "given away", used: "used", 
 /** Where stock lies. */
 export const placeWords = { shelf: "on the shelf", held_back: "held back", cool_box: "in the cool box" } as const;
 
+/** A name inside a sentence: "vitamin E", "beeswax", and "MCT oil" as it is. */
+export const inside = (name: string): string =>
+  /^\p{Lu}\p{Ll}/u.test(name) ? name.charAt(0).toLowerCase() + name.slice(1) : name;
+
+/** A material's short name inside a sentence: what stands before the first comma. */
+export const brief = (name: string): string => inside(name.split(",")[0] ?? name);
+
 /** When a line joins the batch, in a word. */
 export const phaseWords = {
   melt: "Melt",

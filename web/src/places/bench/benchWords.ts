@@ -1,7 +1,7 @@
 import type { MeltPart } from "../../api/client";
 import type { Held } from "../../instruments/strata/Strata";
 import { type LayerIn, neighbours, stack } from "../../instruments/strata/geometry";
-import { narrow, percent } from "../../words/format";
+import { brief, narrow, percent } from "../../words/format";
 import type { BenchState } from "./benchState";
 import type { BenchView } from "./benchView";
 
@@ -18,7 +18,7 @@ export function whileWords(
 
 /** What the status line says while a boundary is held. */
 export function heldWords(held: Held, layers: LayerIn[], names: Map<string, string>, px: number): string {
-  const short = (id: string) => names.get(id)?.split(",")[0]?.toLowerCase() ?? id;
+  const short = (id: string) => brief(names.get(id) ?? id);
   const column = stack(layers, px).layers.filter((layer) => !layer.inTray);
   const passed = neighbours(column, held.upper)?.passed ?? [];
   const over = passed.length
@@ -37,7 +37,7 @@ export function shownWords(
     .filter((row) => row.was !== null && row.was !== row.now)
     .map(
       (row) =>
-        `${names.get(row.line.id)?.split(",")[0]?.toLowerCase()} ${percent(row.was ?? 0)} → ${percent(row.now)}${narrow}%`,
+        `${brief(names.get(row.line.id) ?? row.line.id)} ${percent(row.was ?? 0)} → ${percent(row.now)}${narrow}%`,
     );
   return `Shown, not done${changes.length ? `: ${changes.join(", ")}` : ""}. ${by === "keys" ? "Enter" : "A click"} applies.`;
 }

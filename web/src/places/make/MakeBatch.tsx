@@ -8,7 +8,7 @@ import { usePageTitle } from "../../shell/usePageTitle";
 import { Area, Field } from "../../kit/Field";
 import { ReasonDialog } from "../../kit/ReasonDialog";
 import { complaint, isBlank, type Quantity, quantity, shownIn, typed } from "../../kit/quantity";
-import { day, plural, quoted, readNumber } from "../../words/format";
+import { day, inside, plural, quoted, readNumber } from "../../words/format";
 import { reach } from "./gauge";
 import { MakeKeys } from "./MakeKeys";
 import { MakeNot } from "./MakeNot";
@@ -157,7 +157,7 @@ export function MakeBatch() {
       return record(null, outside ? "outside what was wanted" : null);
     }
     if (value === null) {
-      setRefused(`Type what the scale shows for ${step.title.toLowerCase()}.`);
+      setRefused(`Type what the scale shows for ${inside(step.title)}.`);
       return;
     }
     if (state === "over" && !over) {

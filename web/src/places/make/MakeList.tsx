@@ -7,7 +7,7 @@ import { usePages } from "../../kit/usePages";
 import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
 import { useRoving } from "../../shell/useRoving";
-import { day, time } from "../../words/format";
+import { day, inside, time } from "../../words/format";
 import "../today/today.css";
 
 /** Batches that are being made. */
@@ -33,7 +33,7 @@ export function MakeList() {
             <div>
               <b className="big">{batch.formulaName}</b>
               <p className="quiet">
-                step {batch.atStep + 1} of {batch.steps}, {batch.atTitle.toLowerCase()}. Trial {batch.trialNumber}, lot{" "}
+                step {batch.atStep + 1} of {batch.steps}, {inside(batch.atTitle)}. Trial {batch.trialNumber}, lot{" "}
                 <span className="lot">{batch.lot}</span>, begun {day(batch.startedAt)}
               </p>
             </div>

@@ -12,7 +12,7 @@ import { Sheet, type SheetColumn } from "../../kit/Sheet";
 import { Plates } from "../../shell/Plates";
 import { useKeys } from "../../shell/useKeys";
 import { useRoving } from "../../shell/useRoving";
-import { day, narrow, plural, span, time, type Units, weekday } from "../../words/format";
+import { day, inside, narrow, plural, span, time, type Units, weekday } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { StartFormula } from "../bench/StartFormula";
 import { WarmthLayers } from "./WarmthLayers";
@@ -191,7 +191,7 @@ export function TodayPage() {
               <b className="big">{batch.formulaName}</b>
               <p className="quiet">
                 stopped at step {batch.atStep + 1} of {batch.steps},{" "}
-                {batch.atKind === "weigh" ? `weigh ${batch.atTitle.toLowerCase()}` : batch.atTitle.toLowerCase()},{" "}
+                {batch.atKind === "weigh" ? `weigh ${inside(batch.atTitle)}` : inside(batch.atTitle)},{" "}
                 {span(new Date(today.now).getTime() - new Date(batch.touchedAt).getTime())} ago. Trial{" "}
                 {batch.trialNumber}, lot <span className="lot">{batch.lot}</span>
               </p>
