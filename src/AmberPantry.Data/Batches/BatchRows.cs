@@ -166,6 +166,7 @@ internal sealed class BatchConfiguration
         builder.HasIndex(row => row.Lot).IsUnique();
         builder.HasIndex(row => row.BegunBy).IsUnique();
         builder.HasIndex(row => new { row.StartedAt, row.Id });
+        builder.HasIndex(row => new { row.StartedAt, row.Id }, "IX_Batches_NotArchived").HasFilter("ArchivedAt IS NULL");
         builder.HasIndex(row => new { row.TouchedAt, row.Id }).HasFilter("FinishedAt IS NULL");
         builder.HasIndex(row => new { row.SlumpC, row.Id }).HasFilter("UnitsLeft > 0");
         builder.HasIndex(row => row.FinishedAt).HasFilter("NOT Pressed");

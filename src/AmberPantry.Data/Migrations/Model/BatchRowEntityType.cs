@@ -31,6 +31,7 @@ namespace AmberPantry.Data.Migrations.Model
                 navigationCount: 3,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 7,
+                namedIndexCount: 1,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -325,6 +326,11 @@ namespace AmberPantry.Data.Migrations.Model
             var index5 = runtimeEntityType.AddIndex(
                 new[] { touchedAt, id });
             index5.AddAnnotation("Relational:Filter", "FinishedAt IS NULL");
+
+            var iX_Batches_NotArchived = runtimeEntityType.AddIndex(
+                new[] { startedAt, id },
+                name: "IX_Batches_NotArchived");
+            iX_Batches_NotArchived.AddAnnotation("Relational:Filter", "ArchivedAt IS NULL");
 
             return runtimeEntityType;
         }

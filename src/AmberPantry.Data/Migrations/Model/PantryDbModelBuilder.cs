@@ -11,7 +11,7 @@ namespace AmberPantry.Data.Migrations.Model
     public partial class PantryDbModel
     {
         private PantryDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("6e2613e9-b6a6-4e95-841d-f2508ff63812"), entityTypeCount: 15)
+            : base(skipDetectChanges: false, modelId: new Guid("130f1628-7441-4cf5-ad17-1483f39a68f0"), entityTypeCount: 15)
         {
         }
 

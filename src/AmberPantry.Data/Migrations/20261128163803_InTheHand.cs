@@ -61,6 +61,12 @@ namespace AmberPantry.Data.Migrations
                 table: "Formulas",
                 column: "ArchivedAt",
                 filter: "ArchivedAt IS NOT NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Batches_NotArchived",
+                table: "Batches",
+                columns: new[] { "StartedAt", "Id" },
+                filter: "ArchivedAt IS NULL");
         }
 
         /// <inheritdoc />
@@ -69,6 +75,10 @@ namespace AmberPantry.Data.Migrations
             migrationBuilder.DropIndex(
                 name: "IX_Formulas_ArchivedAt",
                 table: "Formulas");
+
+            migrationBuilder.DropIndex(
+                name: "IX_Batches_NotArchived",
+                table: "Batches");
 
             migrationBuilder.DropColumn(
                 name: "ArchivedAt",

@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace AmberPantry.Data.Migrations
 {
     [DbContext(typeof(PantryDb))]
-    [Migration("20261128144845_InTheHand")]
+    [Migration("20261128163803_InTheHand")]
     partial class InTheHand
     {
         /// <inheritdoc />
@@ -185,6 +185,9 @@ namespace AmberPantry.Data.Migrations
 
                     b.HasIndex("TouchedAt", "Id")
                         .HasFilter("FinishedAt IS NULL");
+
+                    b.HasIndex(new[] { "StartedAt", "Id" }, "IX_Batches_NotArchived")
+                        .HasFilter("ArchivedAt IS NULL");
 
                     b.ToTable("Batches", null, t =>
                         {
