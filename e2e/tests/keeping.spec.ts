@@ -101,8 +101,12 @@ test("materials and containers of her own: added, priced, named in a formula, re
   await expect(page.getByRole("row", { name: /Quay beeswax/ })).toContainText("£18.50");
 
   await page.getByRole("button", { name: "Remove Quay beeswax" }).click();
-  await page.getByRole("button", { name: "Undo" }).click();
-  await expect(page.getByText("Quay beeswax is back.")).toBeVisible();
+  await page.getByRole("button", { name: "Undo" }).first().click();
+  await expect(page.getByText("Undone: Quay beeswax is off your shelf.")).toBeVisible();
+  await page.getByRole("button", { name: "Redo" }).first().click();
+  await expect(page.getByRole("row", { name: /Quay beeswax/ })).toHaveCount(0);
+  await page.keyboard.press("Control+z");
+  await expect(page.getByRole("row", { name: /Quay beeswax/ })).toBeVisible();
   const trial = await own.call<{ id: number; revision: number }>("POST", "/formulas", { name: "Cove Balm", family: "balm", from: "blank" });
   await own.call("POST", `/trials/${trial.id}/edits`, {
     revision: trial.revision,
@@ -233,6 +237,14 @@ test("two windows: what is listed under Yours is what is kept, and a late undo i
 });
 
 test("every list is one tab stop with arrows", async ({ page, demo }) => {
+  // The materials are entered at one row, which offers its mark, its name and its share.
+  await page.goto(`${demo.url}/bench/7`);
+  const offered = page.locator(".rows-scroll button:not([tabindex='-1'])");
+  await expect(offered).toHaveCount(3);
+  await page.locator('[data-line="L1"] .share').focus();
+  await page.keyboard.press("ArrowDown");
+  await expect(page.locator('[data-line="L2"] .share')).toBeFocused();
+  await expect(offered).toHaveCount(3);
   for (const [view, list] of [
     ["/logbook/1", ".logbook-list"],
     ["/today", ".today-list > div:has(> .today-bench)"],

@@ -156,6 +156,7 @@ export function Rows(props: Props) {
               roughPercent={weight && weight.verdict !== "fine" ? weight.errorPercent : null}
               units={units}
               chosen={chosen === row.line.id}
+              isStop={chosen === row.line.id || (i === 0 && !rows.some((one) => one.line.id === chosen))}
               before={rows[i - 1]?.line.id ?? null}
               after={rows[i + 1]?.line.id ?? null}
               typing={props.typing === row.line.id}
@@ -210,6 +211,8 @@ type RowProps = {
   roughPercent: number | null;
   units: Units;
   chosen: boolean;
+  /** The one row that Tab enters; the arrows go to the others. */
+  isStop: boolean;
   before: string | null;
   after: string | null;
   typing: boolean;
@@ -223,6 +226,7 @@ type RowProps = {
 const Row = memo(function Row(props: RowProps) {
   const { index, line, name, was, now, kept, makeweight, old, grams, offG, roughPercent, units, chosen } = props;
   const { before, after, typing, takeKeys, liftedBy, acts, onLift } = props;
+  const tabIndex = props.isStop ? 0 : -1;
   const changed = was !== null && was !== now;
   return (
     <div
@@ -236,6 +240,7 @@ const Row = memo(function Row(props: RowProps) {
         <button
           type="button"
           className="keep"
+          tabIndex={tabIndex}
           aria-pressed={kept}
           aria-label={`${kept ? "Let go" : "Keep"} ${name}`}
           title={kept ? "Let it go" : "Keep it: it never gives way"}
@@ -249,6 +254,7 @@ const Row = memo(function Row(props: RowProps) {
         <button
           type="button"
           className="row-name"
+          tabIndex={tabIndex}
           onClick={() => acts.open(line.id)}
           onFocus={() => acts.choose(line.id)}
         >
@@ -271,6 +277,7 @@ const Row = memo(function Row(props: RowProps) {
           <button
             type="button"
             className="share"
+            tabIndex={tabIndex}
             onClick={() => acts.type(line.id)}
             onFocus={() => acts.choose(line.id)}
             aria-label={`${name}: ${percent(now)} percent, type another`}

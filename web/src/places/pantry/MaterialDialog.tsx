@@ -12,7 +12,12 @@ import { MaterialCombobox } from "../../shell/MaterialCombobox";
 const fields = ["name", "basedOn", "inci", "pricePerKg", "useMaxPercent"];
 
 /** `like` is the known material that is copied, where one was chosen already. */
-type Props = { of: OwnMaterial | null; like?: Material | null; onKept: (name: string) => void; onClose: () => void };
+type Props = {
+  of: OwnMaterial | null;
+  like?: Material | null;
+  onKept: (now: OwnMaterial) => void;
+  onClose: () => void;
+};
 
 /** A material of the maker's own: a copy of a known one, with what is hers. */
 export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Props) {
@@ -37,7 +42,7 @@ export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Pro
         useMaxPercent: most.exact,
         material: of?.id ?? null,
       });
-      onKept(kept.name);
+      onKept(kept);
       onClose();
     } catch (error) {
       refused.take(error);

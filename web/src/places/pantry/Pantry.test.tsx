@@ -111,8 +111,8 @@ describe("the pantry", () => {
     });
     await user.click(await screen.findByRole("button", { name: "Remove Quay beeswax" }));
     expect(await screen.findByText(/Quay beeswax is off your shelf/)).toBeTruthy();
-    await user.click(screen.getByRole("button", { name: "Undo" }));
-    expect(await screen.findByText("Quay beeswax is back.")).toBeTruthy();
+    await user.click(screen.getAllByRole("button", { name: "Undo" })[0] as HTMLElement);
+    expect(await screen.findByText("Undone: Quay beeswax is off your shelf.")).toBeTruthy();
     expect(wire.bodies("PUT /api/materials/own")).toMatchObject([{ name: "Quay beeswax", pricePerKg: 18.5 }]);
     await user.click(screen.getByRole("button", { name: "Remove Quay beeswax" }));
     expect(await screen.findByText("It is used in Slipway Hand Balm. Swap it there.")).toBeTruthy();
@@ -136,7 +136,36 @@ describe("the pantry", () => {
     expect(sent()).toEqual(["Tin, 60 ml", "Amber jar"]);
     await user.click(await screen.findByRole("button", { name: "Remove Amber jar" }));
     await waitFor(() => expect(sent()).toEqual(["Tin, 60 ml"]));
-    await user.click(await screen.findByRole("button", { name: "Undo" }));
+    await user.click(screen.getAllByRole("button", { name: "Undo" })[0] as HTMLElement);
     await waitFor(() => expect(sent()).toEqual(["Tin, 60 ml", "Amber jar"]));
+  });
+
+  it("goes back over several acts and forward again, by its words and by keys", async () => {
+    let now = { ...quay, usedIn: [] as string[] };
+    const { user } = await open({
+      "GET /api/materials/own": () => [now],
+      "PUT /api/materials/own": (body: { name: string; pricePerKg: number }) => (now = { ...now, ...body }),
+    });
+    const price = async (to: string) => {
+      await user.click(await screen.findByRole("button", { name: "Edit Quay beeswax" }));
+      const dialog = await screen.findByRole("dialog");
+      await retype(user, within(dialog).getByLabelText(/Price of a kilogram/), to);
+      await user.click(within(dialog).getByRole("button", { name: "Save" }));
+      await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
+    };
+    const prices = () => wire.bodies("PUT /api/materials/own").map((one) => (one as { pricePerKg: number }).pricePerKg);
+    await price("20");
+    await price("25");
+    const title = (name: string) => screen.getAllByRole("button", { name })[0] as HTMLElement;
+    expect(title("Redo").getAttribute("aria-disabled")).toBe("true");
+    await user.click(title("Undo"));
+    await waitFor(() => expect(prices()).toEqual([20, 25, 20]));
+    await user.keyboard("{Control>}z{/Control}");
+    await waitFor(() => expect(prices()).toEqual([20, 25, 20, 18.5]));
+    await user.keyboard("{Control>}z{/Control}");
+    expect(await screen.findByText("There is nothing left to undo.")).toBeTruthy();
+    await user.click(title("Redo"));
+    await user.keyboard("{Control>}{Shift>}z{/Shift}{/Control}");
+    await waitFor(() => expect(prices()).toEqual([20, 25, 20, 18.5, 20, 25]));
   });
 });

@@ -1,13 +1,15 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Input } from "antd";
-import { useDeferredValue, useState } from "react";
+import { useDeferredValue, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import { api, type Container, inWords, type Material, type OwnMaterial } from "../../api/client";
 import { keys, touch } from "../../api/keys";
 import { type SaidBack, SaidLine } from "../../kit/SaidLine";
 import { Sheet, type SheetColumn } from "../../kit/Sheet";
+import { type Step, useSteps } from "../../kit/useSteps";
 import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
+import { useKeys } from "../../shell/useKeys";
 import { plural, type Units } from "../../words/format";
 import { ContainerDialog } from "./ContainerDialog";
 import { MaterialDialog } from "./MaterialDialog";
@@ -22,6 +24,9 @@ export function Pantry() {
   const [find, setFind] = useState(search.get("find") ?? "");
   const [copied, setCopied] = useState<Material | null>(null);
   const [said, setSaid] = useState<SaidBack>({ words: "" });
+  const steps = useSteps();
+  const latest = useRef(steps);
+  latest.current = steps;
   const [material, setMaterial] = useState<OwnMaterial | "new" | null>(null);
   const [container, setContainer] = useState<Container | "new" | null>(null);
   const containers = house.house.workshop.containers;
@@ -41,27 +46,66 @@ export function Pantry() {
   });
   const shownKnown = text === "" ? [] : (known.data ?? []).filter((one) => !mine.has(one.id));
 
-  const act = async (doing: () => Promise<unknown>, done: SaidBack) => {
+  const fresh = () => touch(queries, "materials");
+  const say = (words: string) => setSaid({ words });
+  const failed = (refused: unknown) => say(inWords(refused));
+  /** Does it and remembers how it is taken back. */
+  const act = async (step: Step) => {
     try {
-      await doing();
-      await touch(queries, "materials");
-      setSaid(done);
+      await step.again();
+      await fresh();
+      steps.did(step);
+      setSaid({ words: step.words, undo: () => void go("undo") });
     } catch (refused) {
-      setSaid({ words: inWords(refused) });
+      failed(refused);
     }
   };
-  const removeMaterial = (one: OwnMaterial) =>
-    act(() => api.removeMaterial(one.id), {
-      words: `${one.name} is off your shelf.`,
-      undo: () => void act(() => api.keepMaterial(asked(one)), { words: `${one.name} is back.` }),
-    });
+  const go = async (way: "undo" | "redo") => {
+    const step = latest.current[way];
+    if (!step) return say(way === "undo" ? "There is nothing left to undo." : "There is nothing to do again.");
+    try {
+      await step.act();
+      await fresh();
+      say(`${way === "undo" ? "Undone" : "Done again"}: ${step.words}`);
+    } catch (refused) {
+      failed(refused);
+    }
+  };
+  useKeys({
+    "Ctrl+z": (event) => (event.preventDefault(), void go("undo")),
+    "Ctrl+Shift+z": (event) => (event.preventDefault(), void go("redo")),
+  });
+
+  const remove = (one: OwnMaterial): Step => ({
+    words: `${one.name} is off your shelf.`,
+    again: () => api.removeMaterial(one.id),
+    back: () => api.keepMaterial(asked(one)),
+  });
+  /** A material that was kept: it was new, or another stood there. */
+  const kept = async (now: OwnMaterial, before: OwnMaterial | null) => {
+    await fresh();
+    const step: Step = {
+      words: `${now.name} is on your shelf.`,
+      again: () => api.keepMaterial({ ...asked(now), material: before?.id ?? null }),
+      back: () => (before ? api.keepMaterial({ ...asked(before), material: now.id }) : api.removeMaterial(now.id)),
+    };
+    steps.did(step);
+    setSaid({ words: step.words, undo: () => void go("undo") });
+  };
   const keepContainers = (change: (now: Container[]) => Container[]) =>
     keep((now) => ({ workshop: { ...now.workshop, containers: change(now.workshop.containers as Container[]) } }));
-  const removeContainer = (one: Container) =>
-    act(() => keepContainers((now) => now.filter((other) => other.id !== one.id)), {
-      words: `The ${one.name} is off the shelf.`,
-      undo: () => void act(() => keepContainers((now) => [...now, one]), { words: `The ${one.name} is back.` }),
-    });
+  const put = (one: Container) =>
+    keepContainers((all) =>
+      all.some((other) => other.id === one.id)
+        ? all.map((other) => (other.id === one.id ? one : other))
+        : [...all, one],
+    );
+  const take = (one: Container) => keepContainers((all) => all.filter((other) => other.id !== one.id));
+  const removeContainer = (one: Container): Step => ({
+    words: `The ${one.name} is off the shelf.`,
+    again: () => take(one),
+    back: () => put(one),
+  });
 
   return (
     <Plates
@@ -73,6 +117,20 @@ export function Pantry() {
             {materials.length} {plural("material", materials.length)} of your own, {containers.length}{" "}
             {plural("container", containers.length)}
           </p>
+          <span className="steps-back">
+            {(["undo", "redo"] as const).map((way) => (
+              <button
+                key={way}
+                type="button"
+                className="link"
+                aria-disabled={!steps[way]}
+                title={steps[way]?.words}
+                onClick={() => void go(way)}
+              >
+                {way === "undo" ? "Undo" : "Redo"}
+              </button>
+            ))}
+          </span>
           <div className="acts">
             <Input
               className="title-find"
@@ -104,7 +162,7 @@ export function Pantry() {
             label="Materials of your own"
             rows={shownMaterials}
             keyOf={(one) => one.id}
-            columns={materialColumns(units, setMaterial, removeMaterial)}
+            columns={materialColumns(units, setMaterial, (one) => void act(remove(one)))}
           />
         </section>
         <section hidden={find !== "" && shownContainers.length === 0}>
@@ -114,7 +172,7 @@ export function Pantry() {
             label="Containers"
             rows={shownContainers}
             keyOf={(one) => one.id}
-            columns={containerColumns(units, setContainer, removeContainer)}
+            columns={containerColumns(units, setContainer, (one) => void act(removeContainer(one)))}
           />
         </section>
         {shownKnown.length > 0 && (
@@ -142,7 +200,7 @@ export function Pantry() {
         <MaterialDialog
           of={material === "new" ? null : material}
           like={copied}
-          onKept={(name) => void act(async () => undefined, { words: `${name} is on your shelf.` })}
+          onKept={(now) => void kept(now, material === "new" ? null : material)}
           onClose={() => {
             setMaterial(null);
             setCopied(null);
@@ -154,10 +212,14 @@ export function Pantry() {
           of={container === "new" ? null : container}
           taken={containers.map((one) => one.id)}
           onKeep={async (now) => {
-            await keepContainers((all) =>
-              all.some((one) => one.id === now.id) ? all.map((one) => (one.id === now.id ? now : one)) : [...all, now],
-            );
-            setSaid({ words: `The ${now.name} is on the shelf.` });
+            const before = container === "new" ? null : container;
+            await put(now);
+            steps.did({
+              words: `The ${now.name} is on the shelf.`,
+              again: () => put(now),
+              back: () => (before ? put(before) : take(now)),
+            });
+            setSaid({ words: `The ${now.name} is on the shelf.`, undo: () => void go("undo") });
           }}
           onClose={() => setContainer(null)}
         />
