@@ -96,6 +96,7 @@ test("a trial laid under gives both states, swaps, and reads as a table", async 
   await expect(page.getByRole("row", { name: /summer van/ })).toContainText("liquid");
   await page.getByRole("button", { name: "Swap" }).click();
   await expect(page).toHaveURL(/bench\/4\?under=7/);
+  await expect(page.getByText("trial 7, laid under")).toBeVisible();
   await page.keyboard.press("u");
   await expect(page.getByRole("button", { name: "Lift off" })).toHaveCount(0);
 });

@@ -101,10 +101,12 @@ test("materials and containers of her own: added, priced, named in a formula, re
   await expect(page.getByRole("row", { name: /Quay beeswax/ })).toContainText("£18.50");
 
   await page.getByRole("button", { name: "Remove Quay beeswax" }).click();
+  await expect(page.getByText(/^Quay beeswax is off your shelf/)).toBeVisible();
   await page.getByRole("button", { name: "Undo" }).first().click();
   await expect(page.getByText("Undone: Quay beeswax is off your shelf.")).toBeVisible();
   await page.getByRole("button", { name: "Redo" }).first().click();
   await expect(page.getByRole("row", { name: /Quay beeswax/ })).toHaveCount(0);
+  await expect(page.getByText(/^Done again/)).toBeVisible();
   await page.keyboard.press("Control+z");
   await expect(page.getByRole("row", { name: /Quay beeswax/ })).toBeVisible();
   const trial = await own.call<{ id: number; revision: number }>("POST", "/formulas", { name: "Cove Balm", family: "balm", from: "blank" });
