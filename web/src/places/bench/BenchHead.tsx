@@ -2,6 +2,7 @@ import { Button } from "antd";
 import { memo, useSyncExternalStore } from "react";
 import { useNavigate } from "react-router";
 import { type Assessment, isConnected, onConnection, type Trial } from "../../api/client";
+import { StepsBack } from "../../kit/StepsBack";
 import { plural, time } from "../../words/format";
 import { Facts } from "./Facts";
 import type { Panel } from "./panels/Frame";
@@ -49,20 +50,11 @@ export const BenchTitle = memo(function BenchTitle({
               : `Saved ${time(trial.changedAt)}`}
       </span>
       {!trial.madeAt && (
-        <span className="steps-back">
-          {(["undo", "redo"] as const).map((way) => (
-            <button
-              key={way}
-              type="button"
-              className="link"
-              aria-disabled={!trial[way] && !(way === "undo" && canGoBack)}
-              title={trial[way] ?? undefined}
-              onClick={() => void acts.step(way)}
-            >
-              {way === "undo" ? "Undo" : "Redo"}
-            </button>
-          ))}
-        </span>
+        <StepsBack
+          undo={trial.undo ?? (canGoBack ? "" : null)}
+          redo={trial.redo}
+          onStep={(way) => void acts.step(way)}
+        />
       )}
     </>
   );

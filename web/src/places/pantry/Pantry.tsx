@@ -6,6 +6,7 @@ import { api, type Container, inWords, type Material, type OwnMaterial } from ".
 import { keys, touch } from "../../api/keys";
 import { type SaidBack, SaidLine } from "../../kit/SaidLine";
 import { Sheet, type SheetColumn } from "../../kit/Sheet";
+import { StepsBack } from "../../kit/StepsBack";
 import { type Step, useSteps } from "../../kit/useSteps";
 import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
@@ -49,13 +50,16 @@ export function Pantry() {
   const fresh = () => touch(queries, "materials");
   const say = (words: string) => setSaid({ words });
   const failed = (refused: unknown) => say(inWords(refused));
+  const did = (step: Step) => {
+    steps.did(step);
+    setSaid({ words: step.words, undo: () => void go("undo") });
+  };
   /** Does it and remembers how it is taken back. */
   const act = async (step: Step) => {
     try {
       await step.again();
       await fresh();
-      steps.did(step);
-      setSaid({ words: step.words, undo: () => void go("undo") });
+      did(step);
     } catch (refused) {
       failed(refused);
     }
@@ -89,8 +93,7 @@ export function Pantry() {
       again: () => api.keepMaterial({ ...asked(now), material: before?.id ?? null }),
       back: () => (before ? api.keepMaterial({ ...asked(before), material: now.id }) : api.removeMaterial(now.id)),
     };
-    steps.did(step);
-    setSaid({ words: step.words, undo: () => void go("undo") });
+    did(step);
   };
   const keepContainers = (change: (now: Container[]) => Container[]) =>
     keep((now) => ({ workshop: { ...now.workshop, containers: change(now.workshop.containers as Container[]) } }));
@@ -117,20 +120,7 @@ export function Pantry() {
             {materials.length} {plural("material", materials.length)} of your own, {containers.length}{" "}
             {plural("container", containers.length)}
           </p>
-          <span className="steps-back">
-            {(["undo", "redo"] as const).map((way) => (
-              <button
-                key={way}
-                type="button"
-                className="link"
-                aria-disabled={!steps[way]}
-                title={steps[way]?.words}
-                onClick={() => void go(way)}
-              >
-                {way === "undo" ? "Undo" : "Redo"}
-              </button>
-            ))}
-          </span>
+          <StepsBack undo={steps.undo?.words} redo={steps.redo?.words} onStep={(way) => void go(way)} />
           <div className="acts">
             <Input
               className="title-find"
@@ -214,12 +204,11 @@ export function Pantry() {
           onKeep={async (now) => {
             const before = container === "new" ? null : container;
             await put(now);
-            steps.did({
+            did({
               words: `The ${now.name} is on the shelf.`,
               again: () => put(now),
               back: () => (before ? put(before) : take(now)),
             });
-            setSaid({ words: `The ${now.name} is on the shelf.`, undo: () => void go("undo") });
           }}
           onClose={() => setContainer(null)}
         />
