@@ -5,8 +5,8 @@ export default defineConfig({
   testDir: "./tests",
   timeout: 90_000,
   expect: { timeout: 15_000 },
-  fullyParallel: false,
+  fullyParallel: true,
   workers: 2,
   reporter: [["line"], ["json", { outputFile: process.env.AMBER_REPORT ?? "test-results/report.json" }]],
-  use: { viewport: { width: 1280, height: 800 }, launchOptions, trace: "retain-on-failure" },
+  use: { viewport: { width: 1280, height: 800 }, launchOptions, screenshot: "only-on-failure", trace: process.env.AMBER_TRACE ? "retain-on-failure" : "off" },
 });

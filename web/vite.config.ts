@@ -5,5 +5,25 @@ export default defineConfig({
   plugins: [react()],
   build: { outDir: "dist", chunkSizeWarningLimit: 1200 },
   server: { proxy: { "/api": "http://localhost:5178", "/openapi": "http://localhost:5178" } },
-  test: { environment: "jsdom", include: ["src/**/*.test.{ts,tsx}"], setupFiles: ["src/test/wire.ts"] },
+  test: {
+    pool: "threads",
+    maxWorkers: "100%",
+    projects: [
+      {
+        extends: true,
+        test: { name: "words", environment: "node", include: ["src/**/*.test.ts"], setupFiles: ["src/test/wire.ts"] },
+      },
+      // Pages share one set of modules: loading them for each file took longer than the tests.
+      {
+        extends: true,
+        test: {
+          name: "pages",
+          environment: "jsdom",
+          isolate: false,
+          include: ["src/**/*.test.tsx"],
+          setupFiles: ["src/test/wire.ts"],
+        },
+      },
+    ],
+  },
 } as Parameters<typeof defineConfig>[0]);

@@ -1,46 +1,23 @@
-// @vitest-environment jsdom
-import { act, type ReactNode } from "react";
-import { createRoot, type Root } from "react-dom/client";
-import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { type Batch, type HouseSettings, Refused, type Today } from "../api/client";
+import { act } from "@testing-library/react";
+import type { ReactNode } from "react";
+import { describe, expect, it, vi } from "vitest";
+import { type Batch, Refused, type Today } from "../api/client";
+import { house, inBrowser, show as showInWorkshop } from "../test/workshop";
 import { Units } from "../words/format";
 import { NumberLine } from "./house/fields";
 import { type Act, ObserveForm } from "./logbook/ObserveForm";
 import { WarmthLayers } from "./today/WarmthLayers";
 
-const units = new Units({
-  temperature: "celsius",
-  weight: "grams",
-  scale: { resolutionG: 0.1 },
-  currency: "£",
-} as unknown as HouseSettings["workshop"]);
+const units = new Units(house.house.workshop);
 
-vi.mock("../shell/HouseContext", () => ({ useHouse: () => ({ units }) }));
+inBrowser();
 
 describe("places", () => {
-  let root: Root;
   let place: HTMLElement;
 
-  beforeEach(() => {
-    vi.stubGlobal("IS_REACT_ACT_ENVIRONMENT", true);
-    vi.stubGlobal(
-      "ResizeObserver",
-      class {
-        observe() {}
-        disconnect() {}
-        unobserve() {}
-      },
-    );
-    place = document.body.appendChild(document.createElement("div"));
-    root = createRoot(place);
-  });
-  afterEach(() => {
-    act(() => root.unmount());
-    place.remove();
-    vi.unstubAllGlobals();
-  });
-
-  const show = (node: ReactNode) => act(() => root.render(node));
+  const show = async (node: ReactNode) => {
+    place = (await showInWorkshop(node)).container;
+  };
   const find = <T extends Element = HTMLElement>(selector: string) => {
     const found = place.querySelector<T>(selector);
     if (!found) throw new Error(`${selector} is not there: ${place.innerHTML}`);
@@ -62,7 +39,7 @@ describe("places", () => {
 
     it("sends what the thumb said, with the product's temperature", async () => {
       const sent = vi.fn(async () => view);
-      show(<ObserveForm view={view} act={sent} />);
+      await show(<ObserveForm view={view} act={sent} />);
       type("[aria-label='Temperature of the product']", "20,5");
       type("[aria-label='In words']", "gives");
       await submit();
@@ -81,7 +58,7 @@ describe("places", () => {
       const sent = vi.fn(() =>
         Promise.reject(new Refused(400, "E_RANGE", "Too hot.", "Type less.", "command.temperatureC")),
       );
-      show(<ObserveForm view={view} act={sent} />);
+      await show(<ObserveForm view={view} act={sent} />);
       type("[aria-label='Temperature of the product']", "warm");
       await submit();
       expect(sent).not.toHaveBeenCalled();
@@ -100,7 +77,7 @@ describe("places", () => {
       if (command.sure) return view;
       throw new Refused(400, "E_UNLIKELY", "It looks like a slip.", "Log it again if it is right.", "command.value");
     });
-    show(<ObserveForm view={view} act={sent as unknown as Act} />);
+    await show(<ObserveForm view={view} act={sent as unknown as Act} />);
     await act(async () => find("input[value=slump], [title=Slump]").click());
     type("[aria-label='Temperature at which it slumped']", "4.8");
     await submit();
@@ -136,8 +113,8 @@ describe("places", () => {
       stock: [layer(1, 52, false), layer(2, 41, true)],
     } as unknown as Today;
 
-    it("lays each product from the cold to its slump point and hatches what would be lost", () => {
-      show(<WarmthLayers today={today} units={units} />);
+    it("lays each product from the cold to its slump point and hatches what would be lost", async () => {
+      await show(<WarmthLayers today={today} units={units} />);
       expect(find("svg").getAttribute("aria-label")).toContain("9 of 18 slump");
       const bars = [...place.querySelectorAll<SVGRectElement>("rect[fill='#EEDDAA']")];
       expect(bars).toHaveLength(2);
@@ -152,7 +129,7 @@ describe("places", () => {
       const save = vi.fn(async (value: number | null) =>
         value === 1 ? null : new Refused(400, "E_RANGE", `${value} is too coarse.`, "Type 0.01 to 5.", "scale"),
       );
-      show(<NumberLine label="Scale step" unit="g" value={0.1} onSave={save} />);
+      await show(<NumberLine label="Scale step" unit="g" value={0.1} onSave={save} />);
       const leave = () =>
         act(async () => {
           find("input").dispatchEvent(new FocusEvent("focusout", { bubbles: true }));

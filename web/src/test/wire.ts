@@ -47,7 +47,10 @@ class Wire {
   }
 }
 
-export const wire = new Wire();
+// Pages share one set of modules, and the client keeps the fetch that it first saw: one wire for all of them.
+const shared = globalThis as { sharedWire?: Wire };
+
+export const wire = (shared.sharedWire ??= new Wire());
 
 globalThis.fetch = (request) => wire.answer(request as Request);
 globalThis.Request = class extends Request {
