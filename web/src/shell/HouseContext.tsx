@@ -1,5 +1,5 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { createContext, type ReactNode, useContext, useEffect, useMemo } from "react";
+import { type QueryClient, useQuery, useQueryClient } from "@tanstack/react-query";
+import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef } from "react";
 import { api, type FamilyKind, type House, type HouseSettings, type Material, Refused } from "../api/client";
 import { keys, touch } from "../api/keys";
 import { Units } from "../words/format";
@@ -9,13 +9,30 @@ type HouseHere = {
   units: Units;
   materials: Map<string, Material>;
   families: Map<string, FamilyKind>;
-  /** Changes the settings; what another window changed meanwhile stays. */
-  keep: (change: Change) => Promise<void>;
+  /** Changes the settings, one after the other; what another window changed meanwhile stays. */
+  keep: (change: HouseChange) => Promise<void>;
 };
 
-type Change = Partial<HouseSettings> | ((now: HouseSettings) => Partial<HouseSettings>);
+/** Worked out on what stands when it is written, never on what the page showed when it was asked for. */
+export type HouseChange = (now: HouseSettings) => Partial<HouseSettings>;
 
 const Context = createContext<HouseHere | null>(null);
+
+async function write(queries: QueryClient, change: HouseChange) {
+  let from = queries.getQueryData<House>(keys.house) ?? (await api.house());
+  for (let tries = 0; ; tries++) {
+    try {
+      queries.setQueryData(keys.house, await api.saveHouse({ ...from.house, ...change(from.house) }, from.revision));
+      break;
+    } catch (error) {
+      // Another window wrote first: this change goes on top of that one.
+      if (!(error instanceof Refused) || !error.theirs || tries === 3) throw error;
+      from = error.theirs as House;
+      queries.setQueryData(keys.house, from);
+    }
+  }
+  await touch(queries, "house");
+}
 
 /** House settings and materials for every page below; shows nothing until they are there. */
 export function HouseProvider({ children }: { children: ReactNode }) {
@@ -23,6 +40,7 @@ export function HouseProvider({ children }: { children: ReactNode }) {
   const house = useQuery({ queryKey: keys.house, queryFn: api.house });
   const materials = useQuery({ queryKey: keys.materials, queryFn: api.materials, staleTime: Number.POSITIVE_INFINITY });
   const families = useQuery({ queryKey: keys.families, queryFn: api.families, staleTime: Number.POSITIVE_INFINITY });
+  const before = useRef<Promise<unknown>>(Promise.resolve());
   const here = useMemo<HouseHere | null>(() => {
     if (!house.data || !materials.data || !families.data) return null;
     const now = house.data;
@@ -31,21 +49,10 @@ export function HouseProvider({ children }: { children: ReactNode }) {
       units: new Units(now.house.workshop),
       materials: new Map(materials.data.map((material) => [material.id, material])),
       families: new Map(families.data.map((kind) => [kind.family, kind])),
-      keep: async (change) => {
-        let from = queries.getQueryData<House>(keys.house) ?? now;
-        for (let tries = 0; ; tries++) {
-          const part = typeof change === "function" ? change(from.house) : change;
-          try {
-            queries.setQueryData(keys.house, await api.saveHouse({ ...from.house, ...part }, from.revision));
-            break;
-          } catch (error) {
-            // Another window wrote first: this change goes on top of that one.
-            if (!(error instanceof Refused) || !error.theirs || tries === 3) throw error;
-            from = error.theirs as House;
-            queries.setQueryData(keys.house, from);
-          }
-        }
-        await touch(queries, "house");
+      keep: (change) => {
+        const written = before.current.then(() => write(queries, change));
+        before.current = written.catch(() => undefined);
+        return written;
       },
     };
   }, [house.data, materials.data, families.data, queries]);

@@ -70,12 +70,10 @@ export function Shelf({ onJump, onHelp }: { onJump: () => void; onHelp: () => vo
             type="button"
             aria-label="Switch units"
             onClick={() =>
-              change({
-                workshop: {
-                  ...house.house.workshop,
-                  temperature: units.fahrenheit ? "celsius" : "fahrenheit",
-                  weight: units.fahrenheit ? "grams" : "ounces",
-                },
+              change(({ workshop }) => {
+                const celsius = workshop.temperature === "celsius";
+                const temperature = celsius ? "fahrenheit" : "celsius";
+                return { workshop: { ...workshop, temperature, weight: celsius ? "ounces" : "grams" } };
               })
             }
           >
@@ -83,7 +81,11 @@ export function Shelf({ onJump, onHelp }: { onJump: () => void; onHelp: () => vo
           </button>
           <button
             type="button"
-            onClick={() => change({ preferences: { ...house.house.preferences, theme: night ? "day" : "night" } })}
+            onClick={() =>
+              change(({ preferences }) => ({
+                preferences: { ...preferences, theme: preferences.theme === "night" ? "day" : "night" },
+              }))
+            }
           >
             {night ? "Day light" : "Night light"}
           </button>

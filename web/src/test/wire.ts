@@ -28,7 +28,7 @@ class Wire {
     if (request.method !== "GET") this.sent.push({ call, body, type: request.headers.get("content-type") });
     if (!(call in this.routes)) throw new Error(`Nobody answers ${call}.`);
     const route = this.routes[call];
-    const told = typeof route === "function" ? (route as Reply)(body, address) : route;
+    const told = typeof route === "function" ? await (route as Reply)(body, address) : route;
     const headers = { "content-type": "application/json" };
     if (!(told instanceof Refusal)) return new Response(JSON.stringify(told), { status: 200, headers });
     const { status, ...problem } = told;

@@ -52,6 +52,29 @@ describe("the house", () => {
     expect(saved()[1]?.house.workshop.weight).toBe("ounces");
   });
 
+  it("keeps what was changed while the change before it was still on its way", async () => {
+    let answer: () => void = () => undefined;
+    const { user } = await show(<HousePage />, {
+      ...routes,
+      "PUT /api/house": async (body: { house: House["house"]; revision: number }) => {
+        if (saved().length === 1) await new Promise<void>((done) => (answer = done));
+        return { ...house, house: body.house, revision: body.revision + 1 };
+      },
+    });
+    await user.click(screen.getByText("°F"));
+    await retype(user, screen.getByLabelText(/^Scale step/), "1");
+    await user.tab();
+    await user.click(screen.getByText("ounces"));
+    answer();
+    await waitFor(() => expect(saved()).toHaveLength(3));
+    expect(saved().map((one) => one.revision)).toEqual([3, 4, 5]);
+    expect(saved()[2]?.house.workshop).toMatchObject({
+      temperature: "fahrenheit",
+      weight: "ounces",
+      scale: { resolutionG: 1 },
+    });
+  });
+
   it("names a slip in each number, sends nothing, and keeps what was typed", async () => {
     const { user } = await show(<HousePage />, routes);
     for (const label of ["Scale step", "Scale repeats within", "Scale carries", "Workroom"]) {

@@ -3,12 +3,27 @@ import { Switch } from "antd";
 import { useState } from "react";
 import { api, type HouseSettings, Refused } from "../../api/client";
 import { touch } from "../../api/keys";
-import { useHouse } from "../../shell/HouseContext";
+import { type HouseChange, useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
 import { Copy } from "./Copy";
 import { Choice, NumberLine, TextLine } from "./fields";
 import { Landmarks } from "./Landmarks";
 import "./house.css";
+
+type Workshop = HouseSettings["workshop"];
+
+const workshop =
+  (change: Partial<Workshop>): HouseChange =>
+  (now) => ({ workshop: { ...now.workshop, ...change } });
+const scale =
+  (change: Partial<Workshop["scale"]>): HouseChange =>
+  (now) => ({ workshop: { ...now.workshop, scale: { ...now.workshop.scale, ...change } } });
+const schools =
+  (change: Partial<Workshop["schools"]>): HouseChange =>
+  (now) => ({ workshop: { ...now.workshop, schools: { ...now.workshop.schools, ...change } } });
+const preferences =
+  (change: Partial<HouseSettings["preferences"]>): HouseChange =>
+  (now) => ({ preferences: { ...now.preferences, ...change } });
 
 /** Units, scale, landmarks, workroom, look and keys; a copy of everything out and in. */
 export function HousePage() {
@@ -16,7 +31,7 @@ export function HousePage() {
   const now = house.house;
   const queries = useQueryClient();
   const [said, setSaid] = useState("");
-  const save = async (change: Partial<HouseSettings>, words: string) => {
+  const save = async (change: HouseChange, words: string) => {
     try {
       await keep(change);
       setSaid(words);
@@ -39,7 +54,6 @@ export function HousePage() {
       throw refused;
     }
   };
-  const workshop = (change: Partial<HouseSettings["workshop"]>) => ({ workshop: { ...now.workshop, ...change } });
 
   return (
     <Plates name="House" title={<h1 className="title">House</h1>}>
@@ -62,19 +76,14 @@ export function HousePage() {
             label="Light"
             value={now.preferences.theme}
             options={{ day: "Day", night: "Night" }}
-            onSave={(theme) =>
-              save({ preferences: { ...now.preferences, theme } }, `${theme === "day" ? "Day" : "Night"} light.`)
-            }
+            onSave={(theme) => save(preferences({ theme }), `${theme === "day" ? "Day" : "Night"} light.`)}
           />
           <Choice
             label="Text size"
             value={String(now.preferences.textPercent)}
             options={{ 100: "100 %", 115: "115 %", 130: "130 %" }}
             onSave={(textPercent) =>
-              save(
-                { preferences: { ...now.preferences, textPercent: Number(textPercent) } },
-                `Text at ${textPercent} %.`,
-              )
+              save(preferences({ textPercent: Number(textPercent) }), `Text at ${textPercent} %.`)
             }
           />
           <div className="house-line">
@@ -84,7 +93,7 @@ export function HousePage() {
               checked={now.preferences.singleKeys}
               onChange={(singleKeys) =>
                 void save(
-                  { preferences: { ...now.preferences, singleKeys } },
+                  preferences({ singleKeys }),
                   singleKeys ? "Single letters act again." : "Single letters do nothing now.",
                 )
               }
@@ -100,10 +109,7 @@ export function HousePage() {
             measure="mass"
             value={now.workshop.scale.resolutionG}
             onSave={(resolutionG) =>
-              save(
-                workshop({ scale: { ...now.workshop.scale, resolutionG: resolutionG ?? 0 } }),
-                "Weights are rounded to the new step.",
-              )
+              save(scale({ resolutionG: resolutionG ?? 0 }), "Weights are rounded to the new step.")
             }
           />
           <NumberLine
@@ -111,14 +117,14 @@ export function HousePage() {
             measure="mass"
             optional
             value={now.workshop.scale.repeatabilityG ?? null}
-            onSave={(repeatabilityG) => save(workshop({ scale: { ...now.workshop.scale, repeatabilityG } }), "Saved.")}
+            onSave={(repeatabilityG) => save(scale({ repeatabilityG }), "Saved.")}
           />
           <NumberLine
             label="Scale carries"
             measure="mass"
             optional
             value={now.workshop.scale.capacityG ?? null}
-            onSave={(capacityG) => save(workshop({ scale: { ...now.workshop.scale, capacityG } }), "Saved.")}
+            onSave={(capacityG) => save(scale({ capacityG }), "Saved.")}
           />
           <NumberLine
             label="Workroom"
@@ -148,19 +154,19 @@ export function HousePage() {
             label="A blend keeps as long as"
             value={now.workshop.schools.keeping}
             options={{ diluted: "its mix", weakest: "its weakest oil" }}
-            onSave={(keeping) => save(workshop({ schools: { ...now.workshop.schools, keeping } }), "Saved.")}
+            onSave={(keeping) => save(schools({ keeping }), "Saved.")}
           />
           <Choice
             label="Water asks for a preservative"
             value={now.workshop.schools.water}
             options={{ always: "always", aw: "by its activity" }}
-            onSave={(water) => save(workshop({ schools: { ...now.workshop.schools, water } }), "Saved.")}
+            onSave={(water) => save(schools({ water }), "Saved.")}
           />
           <Choice
             label="Scent limits of"
             value={now.workshop.schools.market}
             options={{ general: "good practice", eu_uk: "EU and UK" }}
-            onSave={(market) => save(workshop({ schools: { ...now.workshop.schools, market } }), "Saved.")}
+            onSave={(market) => save(schools({ market }), "Saved.")}
           />
           <p className="hint">Other questions are told with both sides under “Why?” of the finding they touch.</p>
         </section>
