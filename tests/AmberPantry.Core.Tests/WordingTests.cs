@@ -19,6 +19,8 @@ public class WordingTests
         Assert.Equal("5.079\u202foz", Imperial.Weight(144));
         Assert.Equal("0.80\u202f%", Wording.Percent(0.8m));
         Assert.Equal("18.0\u202f%", Wording.Percent(18));
+        Assert.Equal("Type 0 to 100 a kg.", Metric.Text("Type 0 to 100 a kg."));
+        Assert.Equal("Type 0 to 45.4\u202fa lb.", Imperial.Text("Type 0 to 100 a kg."));
         Assert.Equal("£0.91", Metric.Money(0.91m));
         Assert.Equal("£0.046", Metric.Money(0.046m));
         Assert.Equal("beeswax, shea and lanolin", Wording.List(["beeswax", "shea", "lanolin"]));

@@ -255,8 +255,8 @@ public sealed record MakerMaterial(string Name, string BasedOn, string? Inci = n
                 Codes.Range,
                 $"{path}pricePerKg",
                 PricePerKg,
-                $"A price of {PricePerKg} a kilogram cannot be.",
-                $"Type 0 to {MostPrice}, or leave it empty."
+                $"A price of {PricePerKg} a kg cannot be.",
+                $"Type 0 to {MostPrice} a kg, or leave it empty."
             );
         }
 

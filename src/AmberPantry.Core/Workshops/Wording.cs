@@ -72,6 +72,7 @@ public sealed partial class Wording(Workshop workshop)
             "°F" when !Fahrenheit => ((value - 32) * 5 / 9, "°C"),
             "g" when InOunces => (value / (double)Ounces.Grams, "oz"),
             "kg" when InOunces => (1000 * value / (double)Ounces.Grams, "oz"),
+            "a kg" when InOunces => (value * PoundKg, "a lb"),
             "oz" when !InOunces => (value * (double)Ounces.Grams, "g"),
             _ => (value, unit),
         };
@@ -79,12 +80,16 @@ public sealed partial class Wording(Workshop workshop)
     // What is written in g and °C already need not be looked through.
     private static readonly SearchValues<string> OtherUnits = SearchValues.Create([" K", "°F", "oz"], StringComparison.Ordinal);
 
+    private const double PoundKg = 0.45359237;
+
     private bool IsPlain => !Fahrenheit && !InOunces;
 
     private bool InOunces => workshop.Weight == WeightUnit.Ounces;
 
-    // "20 °C", "40 to 23 °C", "−5 to 60 °C", "0.5 g": one number or two with one unit behind them.
-    [GeneratedRegex(@"(?<![\w.,])(?:([−-]?\d[\d,]*(?:\.\d+)?)( to | and | or | → ))?([−-]?\d[\d,]*(?:\.\d+)?)[ \u202f](°C|°F|K|kg|g|oz)(?![\w/])")]
+    // "20 °C", "40 to 23 °C", "−5 to 60 °C", "0.5 g", "12 a kg": one number or two with one unit behind them.
+    [GeneratedRegex(
+        @"(?<![\w.,])(?:([−-]?\d[\d,]*(?:\.\d+)?)( to | and | or | → ))?([−-]?\d[\d,]*(?:\.\d+)?)[ \u202f](°C|°F|K|a kg|kg|g|oz)(?![\w/])"
+    )]
     private static partial Regex Quantities();
 
     private string? InHouse(Match found)
@@ -102,7 +107,7 @@ public sealed partial class Wording(Workshop workshop)
         string Show((double Value, string Unit) one) =>
             one.Unit switch
             {
-                "oz" or "g" => Number(
+                "oz" or "g" or "a lb" => Number(
                     one.Value,
                     Math.Abs(one.Value) switch
                     {

@@ -31,6 +31,14 @@ describe("a quantity in a field", () => {
     },
   );
 
+  it("takes a price by the pound where the house weighs in ounces, and keeps it by the kilogram", () => {
+    const price = quantity("price", 18.5, there);
+    expect([price.text, price.unit]).toEqual(["8.3915", "a lb"]);
+    expect(shownIn(price, here)).toMatchObject({ text: "18.5", unit: "a kg" });
+    expect(typed(price, "4,5", there).exact).toBeCloseTo(9.92, 2);
+    expect([here.price(8), there.price(8)]).toEqual(["£8.00 a kg", "£3.63 a lb"]);
+  });
+
   it("does not guess what a comma parts", () => {
     for (const text of ["1,080", "-2,500", " 12,345 "]) {
       const of = typed(quantity("mass", null, here), text, here);

@@ -1,7 +1,7 @@
 import { isTwoWays, quoted, readNumber, type Units } from "../words/format";
 
-/** What a field asks for. Temperatures are kept in °C and masses in grams, whatever the house shows. */
-export type Measure = "temperature" | "mass" | "number";
+/** What a field asks for. Kept in °C, in grams and by the kilogram, whatever the house shows. */
+export type Measure = "temperature" | "mass" | "price" | "number";
 
 /** A number in a field: what was typed, in which unit, and what it is exactly. */
 export type Quantity = { measure: Measure; text: string; exact: number | null; unit: string };
@@ -37,7 +37,7 @@ export const isBlank = (of: Quantity): boolean => of.text.trim() === "";
 /** The field of something that may be left open: nothing typed, or a number. */
 export const isTaken = (of: Quantity): boolean => of.exact !== null || isBlank(of);
 
-const kinds: Record<Measure, string> = { temperature: "temperature", mass: "weight", number: "number" };
+const kinds: Record<Measure, string> = { temperature: "temperature", mass: "weight", price: "price", number: "number" };
 
 /** Why it cannot be taken, with a number that could; nothing where it can. */
 export function complaint(of: Quantity, such: number, units: Units): string {
@@ -52,21 +52,22 @@ export function complaint(of: Quantity, such: number, units: Units): string {
 }
 
 export function unitOf(measure: Measure, units: Units): string {
+  if (measure === "price") return `a ${units.bulk}`;
   return measure === "temperature" ? units.degree : measure === "mass" ? units.mass : "";
 }
 
-function show(measure: Measure, exact: number, units: Units): string {
-  return measure === "temperature"
-    ? units.bareTemperature(exact)
-    : measure === "mass"
-      ? units.plainWeight(exact)
-      : String(Math.round(exact * 1e6) / 1e6);
-}
+const ways: Record<
+  Measure,
+  { show: (exact: number, units: Units) => string; read: (text: string, units: Units) => number | null }
+> = {
+  temperature: {
+    show: (exact, units) => units.bareTemperature(exact),
+    read: (text, units) => units.readTemperature(text),
+  },
+  mass: { show: (exact, units) => units.plainWeight(exact), read: (text, units) => units.readWeight(text) },
+  price: { show: (exact, units) => units.plainPrice(exact), read: (text, units) => units.readPrice(text) },
+  number: { show: (exact) => String(Math.round(exact * 1e6) / 1e6), read: (text) => readNumber(text) },
+};
 
-function read(measure: Measure, text: string, units: Units): number | null {
-  return measure === "temperature"
-    ? units.readTemperature(text)
-    : measure === "mass"
-      ? units.readWeight(text)
-      : readNumber(text);
-}
+const show = (measure: Measure, exact: number, units: Units): string => ways[measure].show(exact, units);
+const read = (measure: Measure, text: string, units: Units): number | null => ways[measure].read(text, units);

@@ -4,6 +4,7 @@ import type { HouseSettings } from "../api/client";
 export const narrow = "\u202f";
 
 const gramsPerOunce = 28.349523125;
+const kilogramsPerPound = 0.45359237;
 
 /** A number with a true minus and never "−0.0". */
 export function number(value: number, digits: number): string {
@@ -31,6 +32,11 @@ export class Units {
 
   get mass(): string {
     return this.workshop.weight === "ounces" ? "oz" : "g";
+  }
+
+  /** What materials are bought by. */
+  get bulk(): string {
+    return this.workshop.weight === "ounces" ? "lb" : "kg";
   }
 
   /** Half degrees Celsius or whole degrees Fahrenheit, without a unit. */
@@ -92,6 +98,23 @@ export class Units {
     const typed = readNumber(text);
     if (typed === null) return null;
     return this.workshop.weight === "ounces" ? typed * gramsPerOunce : typed;
+  }
+
+  /** A price of a kilogram by what materials are bought by, as it would be typed. */
+  plainPrice(perKg: number): string {
+    return String(Number((this.workshop.weight === "ounces" ? perKg * kilogramsPerPound : perKg).toFixed(4)));
+  }
+
+  /** What a typed price is by the kilogram. */
+  readPrice(text: string): number | null {
+    const typed = readNumber(text);
+    return typed === null ? null : this.workshop.weight === "ounces" ? typed / kilogramsPerPound : typed;
+  }
+
+  /** A price of a kilogram: "£8.00 a kg", "£3.63 a lb". */
+  price(perKg: number): string {
+    const bought = this.workshop.weight === "ounces" ? perKg * kilogramsPerPound : perKg;
+    return `${this.money(bought)} a ${this.bulk}`;
   }
 
   money(amount: number): string {

@@ -115,9 +115,9 @@ internal sealed class FizzyWater : IRule
             Id = "fizzy-water",
             Severity = over ? Severity.Stop : Severity.Watch,
             Sentence =
-                $"**{water:0.#} g** of water in a kilogram {(over ? "starts it in the bowl" : "is within today's budget")}: "
+                $"**{water / 10:0.##}{Wording.Narrow}%** of water {(over ? "starts it in the bowl" : "is within today's budget")}: "
                 + $"about {damp.GasLostPct:0}{Wording.Narrow}% of the gas is gone before the tub.",
-            Numbers = [new("water", water, "g/kg"), new("budget today", damp.BudgetGPerKg, "g/kg")],
+            Numbers = [new("water", water / 10, "%"), new("budget today", damp.BudgetGPerKg / 10, "%")],
             Because =
                 "Water from every liquid by its own share; the budget falls with the room's humidity. An estimate, to be learnt from your batches.",
             Gap = other => other.BathMix.DryG > 0 ? (other.BathMix.WaterGPerKg / Math.Max(SafeGPerKg, damp.BudgetGPerKg)) - 1 : 0,

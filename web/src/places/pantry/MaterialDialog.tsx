@@ -25,7 +25,7 @@ export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Pro
   const [kind, setKind] = useState(of ? { id: of.basedOn, name: of.basedOnName } : copied);
   const [name, setName] = useState(of?.name ?? copied?.name ?? "");
   const [inci, setInci] = useState(of?.inci ?? "");
-  const [price, setPrice] = useState(() => quantity("number", of?.pricePerKg, units));
+  const [price, setPrice] = useState(() => quantity("price", of?.pricePerKg, units));
   const [most, setMost] = useState(() => quantity("number", of?.useMaxPercent, units));
   const refused = useRefused();
   const like = kind ? materials.get(kind.id) : undefined;
@@ -82,7 +82,7 @@ export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Pro
             }}
           />
         </FormLine>
-        <FormLine label={`Price of a kilogram, ${house.house.workshop.currency}`} error={refused.of("pricePerKg")}>
+        <FormLine label={`Price, ${house.house.workshop.currency}`} error={refused.of("pricePerKg")}>
           <span>
             <QuantityField
               of={price}

@@ -258,12 +258,12 @@ const materialColumns = (
     render: (_, one) => (one.name === one.basedOnName ? <span className="quiet">itself</span> : one.basedOnName),
   },
   {
-    title: "A kilogram",
+    title: "Price",
     className: "number",
     align: "right",
     sorter: (a, b) => (a.pricePerKg ?? 0) - (b.pricePerKg ?? 0),
     render: (_, one) =>
-      one.pricePerKg == null ? <span className="quiet">no price</span> : units.money(one.pricePerKg),
+      one.pricePerKg == null ? <span className="quiet">no price</span> : units.price(one.pricePerKg),
   },
   {
     title: "At most",

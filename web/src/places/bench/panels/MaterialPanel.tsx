@@ -47,7 +47,7 @@ export function MaterialPanel({ acts, line, material, assessment, index, count, 
         {material.pricePerKg != null && (
           <>
             <dt>Price</dt>
-            <dd>{units.money(material.pricePerKg)} a kg</dd>
+            <dd>{units.price(material.pricePerKg)}</dd>
           </>
         )}
         {material.alsoCalled.length > 0 && (
