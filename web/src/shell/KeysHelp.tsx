@@ -10,7 +10,7 @@ const anywhere: Row[] = [
   ["1 … 6", "Today, Bench, Make, Pantry, Logbook, House"],
   ["J", "jump to anything by name, number or lot"],
   ["↑ ↓ ← →", "in a list: between its rows, and between what a row offers; Tab leaves it"],
-  ["Ctrl Z, Ctrl Shift Z", "undo, redo"],
+  ["Ctrl Z, Ctrl Y", "undo, redo"],
   ["P", "print"],
   ["Esc", "put back what is held, or close the panel"],
 ];

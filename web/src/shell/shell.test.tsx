@@ -279,6 +279,7 @@ describe("shelf and keys", () => {
       keyName({ key, ctrlKey: false, metaKey: false, shiftKey: false, ...parts });
     expect(key("K")).toBe("k");
     expect(key("z", { metaKey: true, shiftKey: true })).toBe("Ctrl+Shift+z");
+    expect(key("y", { ctrlKey: true })).toBe("Ctrl+Shift+z");
     expect(key("ArrowLeft", { shiftKey: true })).toBe("Shift+ArrowLeft");
     expect(key("?", { shiftKey: true })).toBe("?");
   });

@@ -10,7 +10,8 @@ type Stand = { element: HTMLElement; round: { element: Element; index: number }[
 /** Notes where an element stands, from its parent outwards to the page. */
 export function standOf(element: HTMLElement): Stand {
   const round: Stand["round"] = [];
-  for (let at = element.parentElement; at && at !== document.body; at = at.parentElement) {
+  // Not as far as the whole page: what is first in it is no neighbour of anything.
+  for (let at = element.parentElement; at && !at.matches("body, body > *, .app"); at = at.parentElement) {
     round.push({ element: at, index: stopsIn(at).indexOf(element) });
     if (at.id === "main") break;
   }

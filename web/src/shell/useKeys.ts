@@ -9,6 +9,7 @@ const typing = (target: EventTarget | null) =>
 export function keyName(event: Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey" | "shiftKey">): string {
   const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
   const chord = event.ctrlKey || event.metaKey ? "Ctrl+" : "";
+  if (chord && key === "y") return "Ctrl+Shift+z";
   const shift = event.shiftKey && (event.key.length > 1 || chord) ? "Shift+" : "";
   return chord + shift + key;
 }
@@ -24,7 +25,8 @@ export function useKeys(keys: Keys, singleKeys = true) {
       const act = latest.current[name];
       if (!act) return;
       const chord = name.startsWith("Ctrl+");
-      if (typing(event.target) && !(chord && !["Ctrl+z", "Ctrl+Shift+z"].includes(name))) return;
+      const leavesPanel = name === "Escape" && (event.target as Element).closest?.(".plate-right");
+      if (typing(event.target) && !leavesPanel && !(chord && !["Ctrl+z", "Ctrl+Shift+z"].includes(name))) return;
       if (!chord && event.key.length === 1 && event.key !== " " && !singleKeys) return;
       if (document.querySelector(".ant-modal-wrap:not([style*='display: none'])")) return;
       act(event);

@@ -34,6 +34,11 @@ export class Units {
     return this.workshop.weight === "ounces" ? "oz" : "g";
   }
 
+  /** What one of the house's weights is in grams. */
+  get massG(): number {
+    return this.workshop.weight === "ounces" ? gramsPerOunce : 1;
+  }
+
   /** What materials are bought by. */
   get bulk(): string {
     return this.workshop.weight === "ounces" ? "lb" : "kg";

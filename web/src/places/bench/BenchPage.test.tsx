@@ -128,6 +128,20 @@ describe("the bench's page", () => {
     await waitFor(() => expect(share("L1").textContent).toContain("14.0"));
   });
 
+  it("leaves the chosen row alone while a panel is read", async () => {
+    const { user } = await open(served());
+    share("L1").focus();
+    await user.keyboard("{ArrowDown}{ArrowUp}");
+    const fact = document.querySelectorAll<HTMLElement>(".facts .openable")[1] as HTMLElement;
+    await user.click(fact);
+    await waitFor(() => expect(document.activeElement?.closest(".plate-right")).toBeTruthy());
+    (document.querySelector(".plate-right h2") as HTMLElement).focus();
+    await user.keyboard("{Delete}{ArrowRight}{ArrowDown}{Enter}k");
+    expect(screen.queryByRole("textbox", { name: /share of/i })).toBeNull();
+    await new Promise((done) => setTimeout(done, 900));
+    expect(wire.bodies("POST /api/trials/7/edits")).toEqual([]);
+  });
+
   it("shows a refused edit in words and keeps the formula as it was", async () => {
     const { user } = await open({
       ...served(),
@@ -138,7 +152,9 @@ describe("the bench's page", () => {
     const field = await screen.findByRole<HTMLInputElement>("textbox", { name: /share of beeswax/i });
     await retype(user, field, "60");
     await user.keyboard("{Enter}");
-    expect((await screen.findAllByText(/Beeswax at 60 % is above 40\. Type 0 to 40\./)).length).toBeGreaterThan(0);
+    // Told once, at the field, with what was typed.
+    expect((await screen.findAllByText(/Beeswax at 60 % is above 40\. Type 0 to 40\./)).length).toBe(1);
+    expect(field.value).toBe("60");
   });
 
   /** Another window sets shea butter to 33 while this one shows 30. */

@@ -41,6 +41,9 @@ export function ShareField({
     if (keys.endsWith("\n")) void finish(0, keys.trim());
   });
   useLayoutEffect(() => begin(), []);
+  useLayoutEffect(() => {
+    if (refused) document.getElementById("share-error")?.scrollIntoView?.({ block: "nearest" });
+  }, [refused]);
 
   const key = (event: KeyboardEvent) => {
     if (event.key === "Enter") {

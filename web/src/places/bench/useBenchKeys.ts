@@ -20,6 +20,9 @@ const on = (event: KeyboardEvent, where: string) =>
   event.target instanceof Element && event.target.closest(where) !== null;
 const focus = (what: string) => document.querySelector<HTMLElement>(what)?.focus();
 
+/** A key pressed while a panel or a finding is read is not meant for the chosen row. */
+const elsewhere = (event: KeyboardEvent) => on(event, ".plate-right, dialog");
+
 /** The keys of the bench; everything that can be dragged can be stepped. */
 export function useBenchKeys(hands: Hands, singleKeys: boolean) {
   const navigate = useNavigate();
@@ -28,7 +31,7 @@ export function useBenchKeys(hands: Hands, singleKeys: boolean) {
   const line = lines.find((one) => one.id === chosen);
 
   const choose = (event: KeyboardEvent, by: number) => {
-    if (on(event, "[role=slider], .finding")) return;
+    if (elsewhere(event) || on(event, "[role=slider]")) return;
     event.preventDefault();
     const at = lines.findIndex((one) => one.id === chosen);
     const next = lines[Math.max(0, Math.min(lines.length - 1, at + by))];
@@ -38,7 +41,7 @@ export function useBenchKeys(hands: Hands, singleKeys: boolean) {
   };
 
   const stepShare = (event: KeyboardEvent, by: number) => {
-    if (!line || on(event, "[role=slider], .finding, [role=radiogroup]")) return;
+    if (!line || elsewhere(event) || on(event, "[role=slider], [role=radiogroup]")) return;
     event.preventDefault();
     const state = acts.now();
     const from = state.mode === "stepping" && state.line === line.id ? state.to : line.percent;
@@ -46,7 +49,7 @@ export function useBenchKeys(hands: Hands, singleKeys: boolean) {
   };
 
   const reorder = (event: KeyboardEvent, by: number) => {
-    if (!line) return;
+    if (!line || elsewhere(event)) return;
     event.preventDefault();
     void acts.apply([{ kind: "move_line", line: line.id, to: Math.max(0, lines.indexOf(line) + by) }]);
   };
@@ -82,7 +85,7 @@ export function useBenchKeys(hands: Hands, singleKeys: boolean) {
     "Shift+ArrowUp": (event) => reorder(event, -1),
     "Shift+ArrowDown": (event) => reorder(event, 1),
     Enter: (event) => {
-      if (!chosen || on(event, "button, a, [role=slider], summary")) return;
+      if (!chosen || elsewhere(event) || on(event, "button, a, [role=slider], summary")) return;
       event.preventDefault();
       hands.type(chosen);
     },
@@ -91,8 +94,10 @@ export function useBenchKeys(hands: Hands, singleKeys: boolean) {
       event.preventDefault();
       focus(chosen ? `[data-boundary="${chosen}"]` : "[data-boundary]");
     },
-    Delete: () => chosen && void acts.apply([{ kind: "remove_line", line: chosen, givesWay: "makeweight" }]),
-    k: () => line && void acts.apply([{ kind: "keep_line", line: line.id, kept: !line.kept }]),
+    Delete: (event) =>
+      chosen && !elsewhere(event) && void acts.apply([{ kind: "remove_line", line: chosen, givesWay: "makeweight" }]),
+    k: (event) =>
+      line && !elsewhere(event) && void acts.apply([{ kind: "keep_line", line: line.id, kept: !line.kept }]),
     u: () => (hands.under !== null ? hands.lay(null) : layPrevious()),
     x: () => typeof hands.under === "number" && trial && navigate(`/bench/${hands.under}?under=${trial.id}`),
     d: () => {

@@ -29,7 +29,12 @@ export function useLines(acts: BenchActs, onPanel: (panel: Panel) => void) {
               document.querySelector<HTMLElement>(`[data-line="${left}"] .share`)?.focus();
           });
       },
-      share: (line, share) => acts.apply([{ kind: "set_share", line, share, givesWay: "makeweight" }]),
+      share: async (line, share) => {
+        const refused = await acts.apply([{ kind: "set_share", line, share, givesWay: "makeweight" }]);
+        // The field tells it: once is enough.
+        if (refused) acts.say({ text: "" });
+        return refused;
+      },
       keep: (line, kept) => void acts.apply([{ kind: "keep_line", line, kept }]),
       reorder: (line, to) => void acts.apply([{ kind: "move_line", line, to }]),
     }),

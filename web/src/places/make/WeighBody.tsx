@@ -82,6 +82,7 @@ export function WeighBody({ view, step, number, state, units, onType, onKey }: P
         grams={number.exact ?? 0}
         targetG={target}
         toleranceG={tolerance}
+        unitG={units.massG}
         show={(grams) => units.bareWeight(grams)}
       />
     </>

@@ -1,9 +1,16 @@
 import { gaugeOf, reach, ticksOf } from "./gauge";
 
-type Props = { grams: number; targetG: number; toleranceG: number; show: (grams: number) => string };
+type Props = {
+  grams: number;
+  targetG: number;
+  toleranceG: number;
+  /** What one of the scale's unit weighs. */
+  unitG: number;
+  show: (grams: number) => string;
+};
 
 /** One tall gauge: fills while weighing, turns good green when it is right. */
-export function WeighGauge({ grams, targetG, toleranceG, show }: Props) {
+export function WeighGauge({ grams, targetG, toleranceG, unitG, show }: Props) {
   const top = 24;
   const bottom = 704;
   const gauge = gaugeOf(targetG, toleranceG, top, bottom);
@@ -11,7 +18,7 @@ export function WeighGauge({ grams, targetG, toleranceG, show }: Props) {
   const level = gauge.y(grams);
   const band = { top: gauge.y(targetG + toleranceG), bottom: gauge.y(targetG - toleranceG) };
   const target = gauge.y(targetG);
-  const ticks = ticksOf(gauge, grams > 0 ? [target, level] : [target]);
+  const ticks = ticksOf(gauge, grams > 0 ? [target, level] : [target], unitG);
   const zig = `M-8 ${gauge.tear}l9 -9 9 12 9 -12 9 12 9 -12 9 12 9 -12 9 9`;
   return (
     <svg
@@ -27,11 +34,11 @@ export function WeighGauge({ grams, targetG, toleranceG, show }: Props) {
       <path d={`M0 ${band.top}H76M0 ${Math.max(band.top + 18, band.bottom)}H76`} className="gauge-limits" />
       <rect x="0" y={top} width="76" height={bottom - top} className="gauge-frame" />
       {ticks.map((tick) => (
-        <g key={tick.grams}>
+        <g key={tick.value}>
           <path d={`M76 ${tick.y}h${tick.label ? 10 : 6}`} className="gauge-tick" />
           {tick.label && (
             <text x="94" y={tick.y + 5} className="gauge-quiet">
-              {Number(tick.grams.toFixed(2))}
+              {Number(tick.value.toFixed(4))}
             </text>
           )}
         </g>

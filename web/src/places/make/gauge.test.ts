@@ -22,8 +22,16 @@ describe("weighing gauge", () => {
 
   it("marks round steps on both sides of the tear and keeps labels clear of the target", () => {
     const gauge = gaugeOf(144, 0.7, 24, 704);
-    const ticks = ticksOf(gauge, [gauge.y(144)]);
-    expect(ticks.map((tick) => tick.grams)).toEqual([50, 100, 130, 135, 140, 145]);
+    const ticks = ticksOf(gauge, [gauge.y(144)], 1);
+    expect(ticks.map((tick) => tick.value)).toEqual([50, 100, 130, 135, 140, 145]);
     expect(ticks.filter((tick) => tick.label).every((tick) => Math.abs(tick.y - gauge.y(144)) > 26)).toBe(true);
+  });
+
+  it("steps in ounces where the house weighs in them", () => {
+    const ounce = 28.349523125;
+    const gauge = gaugeOf(144, 0.7, 24, 704);
+    const ticks = ticksOf(gauge, [gauge.y(144)], ounce);
+    expect(ticks.map((tick) => Number(tick.value.toFixed(6)))).toEqual([2, 4, 4.6, 4.8, 5, 5.2]);
+    for (const tick of ticks) expect(tick.y).toBeCloseTo(gauge.y(tick.value * ounce), 9);
   });
 });

@@ -24,16 +24,17 @@ export function gaugeOf(targetG: number, toleranceG: number, top: number, bottom
   return { y, tear, top, bottom, breakG, mostG };
 }
 
-/** Round steps up the gauge: about four below the tear, about six above; the labelled ones keep clear of what is told beside them. */
-export function ticksOf(gauge: Gauge, told: number[]): { grams: number; y: number; label: boolean }[] {
+/** Round steps of the house's unit up the gauge: about four below the tear, about six above; the labelled ones keep clear of what is told beside them. */
+export function ticksOf(gauge: Gauge, told: number[], unitG: number): { value: number; y: number; label: boolean }[] {
   const steps = (from: number, to: number, count: number) => {
     const step = roundStep((to - from) / count);
     const first = Math.floor(from / step) + 1;
     return Array.from({ length: Math.max(0, Math.ceil(to / step) - first) }, (_, i) => (first + i) * step);
   };
-  return [...steps(0, gauge.breakG, 4), ...steps(gauge.breakG, gauge.mostG, 6)].map((grams) => {
-    const y = gauge.y(grams);
-    return { grams, y, label: [...told, gauge.tear].every((other) => Math.abs(other - y) > 26) };
+  const [torn, most] = [gauge.breakG / unitG, gauge.mostG / unitG];
+  return [...steps(0, torn, 4), ...steps(torn, most, 6)].map((value) => {
+    const y = gauge.y(value * unitG);
+    return { value, y, label: [...told, gauge.tear].every((other) => Math.abs(other - y) > 26) };
   });
 }
 
