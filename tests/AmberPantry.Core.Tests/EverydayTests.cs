@@ -91,7 +91,7 @@ public class EverydayTests
             { "film", LipStick, 10, 0.1 },
             { "drag", BodyOil, 0, 0.01 },
             { "dry-down", BodyOil, 9, 1.5 },
-            { "rinse-off", Cleanser, 7.4, 0.3 },
+            { "rinse-off", Cleanser, 9.5, 0.3 },
             {
                 "rinse-off",
                 Sample.Of(Kinds.CleansingBalm, ("sunflower oil", 60), ("shea butter", 25), ("candelilla wax", 5), ("cetearyl alcohol", 10)),

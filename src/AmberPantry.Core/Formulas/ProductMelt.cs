@@ -1,5 +1,6 @@
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Science.Melt;
+using AmberPantry.Core.Science.Powders;
 
 namespace AmberPantry.Core.Formulas;
 
@@ -16,8 +17,8 @@ public sealed class ProductMelt
     public ProductMelt(IReadOnlyList<(FormulaLine Line, Material Material)> lines, double overrun = 0)
     {
         var parts = new List<(MeltSpectrum, double)>(lines.Count);
+        var suspended = new List<(PowderMaterial? Powder, double G, double GrainMl)>();
         double lipid = 0,
-            powderMl = 0,
             allMl = 0,
             estimated = 0;
         foreach (var (line, material) in lines)
@@ -32,15 +33,15 @@ public sealed class ProductMelt
             }
             else if (material.IsPowder)
             {
-                powderMl += mass / material.DensityGMl;
+                suspended.Add((material.Keys.Powder is { } key ? PowderMaterial.All[key] : null, mass, mass / material.DensityGMl));
             }
         }
 
         DensityGMl = allMl > 0 ? (double)lines.Sum(pair => pair.Line.Percent) / allMl : 0;
-        PowderVolumeFraction = allMl > 0 ? powderMl / allMl : 0;
+        Powder = Suspension.Of(suspended, allMl);
         EstimatedPercent = lipid > 0 ? 100 * estimated / lipid : 0;
         LipidPercent = lipid;
-        Curve = lipid > 0 ? new MeltCurve(LipidBlend.Mix(parts), Math.Min(PowderVolumeFraction, MeltFunction.MostPowder), overrun) : null;
+        Curve = lipid > 0 ? new MeltCurve(LipidBlend.Mix(parts), Firmness.Factor(Powder, overrun)) : null;
     }
 
     /// <summary>Null when nothing in the formula melts.</summary>
@@ -49,7 +50,8 @@ public sealed class ProductMelt
     /// <summary>Mass percent of the formula that melts.</summary>
     public double LipidPercent { get; }
 
-    public double PowderVolumeFraction { get; }
+    /// <summary>The powder that the fat carries.</summary>
+    public Grains Powder { get; }
 
     /// <summary>Density of the unaerated product at 25 °C, g/ml.</summary>
     public double DensityGMl { get; }

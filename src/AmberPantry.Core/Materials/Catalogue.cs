@@ -49,6 +49,7 @@ public static class Catalogue
             Source = row.Text("source"),
             Feel = row.Text("feel"),
             Hlb = row.OptionalNumber("hlb"),
+            Emulsifying = row.Number("emulsifying"),
             Keys = keys,
             Classes = row.List("classes"),
             WaterFraction = row.Number("water"),

@@ -177,6 +177,9 @@ public sealed record Material
     /// <summary>Hydrophile-lipophile balance of an emulsifier; null for all else.</summary>
     public double? Hlb { get; init; }
 
+    /// <summary>Part of an emulsifier's mass that works in oil: less than 1 for a blend with alcohols, 0 for what oil does not take.</summary>
+    public double Emulsifying { get; init; }
+
     /// <summary>Drops to the millilitre of the maker's own dropper; null for the usual twenty.</summary>
     public double? DropsPerMl { get; init; }
 

@@ -8,7 +8,7 @@ public static class MaterialNames
         var names = new Dictionary<string, Material?>();
         foreach (var material in Catalogue.All)
         {
-            foreach (var name in material.AlsoCalled.Append(material.Name).Append(material.Id).Select(MaterialSearch.Plain).Distinct())
+            foreach (var name in material.AlsoCalled.Append(material.Name).Append(material.Id).Select(SearchName.PlainOf).Distinct())
             {
                 // A name that two materials share resolves to neither: a wrong match changes the product.
                 names[name] = names.ContainsKey(name) ? null : material;
@@ -17,14 +17,14 @@ public static class MaterialNames
 
         foreach (var material in Catalogue.All)
         {
-            names[MaterialSearch.Plain(material.Id)] = material;
+            names[SearchName.PlainOf(material.Id)] = material;
         }
 
         return names.Where(pair => pair.Value is not null).ToDictionary(pair => pair.Key, pair => pair.Value!);
     });
 
     /// <summary>The catalogue material of this key or name; null when there is none or more than one.</summary>
-    public static Material? Named(string text) => ByName.Value.GetValueOrDefault(MaterialSearch.Plain(text));
+    public static Material? Named(string text) => ByName.Value.GetValueOrDefault(SearchName.PlainOf(text));
 
     /// <summary>A row of a table by its own key or by a catalogue name.</summary>
     public static T? Find<T>(string text, IReadOnlyDictionary<string, T> table, Func<Material, string?> keyOf)

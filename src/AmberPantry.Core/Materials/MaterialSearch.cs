@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Runtime.CompilerServices;
 using System.Text;
 
 namespace AmberPantry.Core.Materials;
@@ -24,70 +25,91 @@ public static class MaterialSearch
     /// <summary>Letters of a text that are looked at: no name is longer, and a spelling search takes time by its length.</summary>
     public const int LongestText = 80;
 
-    private const int Holding = 10;
-    private const int Near = 30;
-    private const int None = 100;
+    private const double Holding = 10;
+    private const double Near = 30;
+    private const double None = 100;
+
+    /// <summary>Names of which one is less than this nearer than the other are not told apart.</summary>
+    private const double TellsApart = 0.75;
+
+    /// <summary>Letters in the middle of a word are seldom what was meant.</summary>
+    private const double InAWord = 0.9;
+
+    /// <summary>What is found by its label name comes behind what is called so.</summary>
+    private const double ByInci = 0.4;
+
+    private static readonly ConditionalWeakTable<Material, SearchName[]> Read = [];
 
     /// <param name="text">What was typed; an empty text finds all.</param>
-    /// <param name="materials">Where to look; of two that fit alike, the one used in larger shares comes first.</param>
+    /// <param name="materials">Where to look; of two that fit alike, the first of them: the catalogue begins with what is used most.</param>
     /// <param name="most">How many answers at most.</param>
-    /// <returns>Best first: a name that starts with the text, then one that holds it, then a near spelling.</returns>
+    /// <returns>Best first: what starts with the text, then what holds it or its words, then what is near in spelling or sound; none where nothing
+    /// is.</returns>
     public static IReadOnlyList<FoundMaterial> Find(string text, IReadOnlyList<Material> materials, int most = 12)
     {
-        var wanted = Plain(text.Length > LongestText ? text[..LongestText] : text);
-        if (wanted.Length == 0)
+        var wanted = new SearchText(text.Length > LongestText ? text[..LongestText] : text);
+        if (wanted.Name.Plain.Length == 0)
         {
             return [.. materials.Take(most).Select(material => new FoundMaterial(material, NameFit.Starts, true))];
         }
 
         var found = materials
-            .Select(material => (Material: material, Cost: Names(material).Min(name => Cost(wanted, name))))
+            .Select(material => (Material: material, Cost: Cost(wanted, material)))
             .Where(one => one.Cost < None)
             .OrderBy(one => one.Cost)
-            .ThenByDescending(one => one.Material.UseMaxPercent)
             .Take(Math.Max(most, 2))
             .ToArray();
-        var doubt = found.Length > 1 && found[0].Cost >= Near && found[1].Cost == found[0].Cost && !IsKind(found[1].Material, found[0].Material);
+        var doubt =
+            found.Length > 1 && found[0].Cost >= Near && found[1].Cost - found[0].Cost < TellsApart && !IsKind(found[1].Material, found[0].Material);
         return [.. found.Take(most).Select(one => new FoundMaterial(one.Material, FitOf(one.Cost), !doubt))];
     }
 
-    private static IEnumerable<string> Names(Material material) =>
-        material.MyNames.Concat(material.AlsoCalled).Append(material.Name).Append(material.Id).Append(material.Inci).Select(Plain);
-
-    private static int Cost(string wanted, string name)
+    private static double Cost(SearchText wanted, Material material)
     {
-        if (name == wanted)
+        var least = None;
+        foreach (var name in Read.GetValue(material, NamesOf))
         {
-            return 0;
+            least = Math.Min(least, Cost(wanted, name) + (name.IsInci ? ByInci : 0));
         }
 
-        if (name.StartsWith(wanted, StringComparison.Ordinal))
+        return least;
+    }
+
+    private static SearchName[] NamesOf(Material material) =>
+        [
+            .. material
+                .MyNames.Concat(material.AlsoCalled)
+                .Append(material.Name)
+                .Append(material.Id)
+                .Distinct()
+                .Select(name => new SearchName(name, false)),
+            new SearchName(material.Inci, true),
+        ];
+
+    private static double Cost(SearchText wanted, SearchName name)
+    {
+        var (typed, plain) = (wanted.Name.Plain, name.Plain);
+        if (plain.StartsWith(typed, StringComparison.Ordinal))
         {
-            return 1 + Math.Min(8, name.Length - wanted.Length);
+            return plain.Length == typed.Length ? 0
+                : name.EndsAWord(typed.Length) ? 1
+                : 2 + Math.Min(7, plain.Length - typed.Length);
         }
 
-        if (wanted.Length >= 2 && name.Contains(wanted, StringComparison.Ordinal))
+        if (typed.Length >= 2 && name.StartsAWord(typed))
         {
-            return Holding + Math.Min(8, name.Length - wanted.Length);
+            return Holding + Math.Min(8, plain.Length - typed.Length);
         }
 
-        // Against the start of the name: half a misspelt word is enough, whether a letter is missing or too many.
-        var allowed = wanted.Length switch
-        {
-            < 4 => 0,
-            < 7 => 1,
-            < 11 => 2,
-            _ => 3,
-        };
-        var distance = Distance(wanted, name.Length > wanted.Length + allowed ? name[..(wanted.Length + allowed)] : name);
-        return distance <= allowed ? Near + distance : None;
+        var near = Math.Min(wanted.WordsIn(name), wanted.Whole(name));
+        return typed.Length >= 3 && plain.Contains(typed, StringComparison.Ordinal) ? Math.Min(near, Near + InAWord) : near;
     }
 
     /// <summary>Whether one is the other, or a finer name of it.</summary>
     private static bool IsKind(Material one, Material of) =>
-        one.BasedOn == of.BasedOn || Plain(one.Name).StartsWith(Plain(of.Name.Split(',')[0]), StringComparison.Ordinal);
+        one.BasedOn == of.BasedOn || SearchName.PlainOf(one.Name).StartsWith(SearchName.PlainOf(of.Name.Split(',')[0]), StringComparison.Ordinal);
 
-    private static NameFit FitOf(int cost) =>
+    private static NameFit FitOf(double cost) =>
         cost switch
         {
             0 => NameFit.Exact,
@@ -96,38 +118,229 @@ public static class MaterialSearch
             _ => NameFit.Near,
         };
 
-    /// <summary>Optimal string alignment of the one with any start of the other: insert, delete, replace, swap neighbours, each at cost 1.</summary>
-    private static int Distance(string a, string b)
+    /// <summary>What was typed, and how far each word met so far is from its words.</summary>
+    private sealed class SearchText
     {
-        var d = new int[a.Length + 1, b.Length + 1];
-        for (var i = 0; i <= a.Length; i++)
+        private const double PerWordMore = 0.3;
+        private const double BySound = 0.5;
+
+        /// <summary>Fewer sounds than this tell nothing.</summary>
+        private const int LeastSound = 3;
+        private readonly Dictionary<string, double>[] met;
+
+        public SearchText(string text)
         {
-            d[i, 0] = i;
+            Name = new SearchName(text, false);
+            met = [.. Name.Words.Select(_ => new Dictionary<string, double>(StringComparer.Ordinal))];
         }
 
+        public SearchName Name { get; }
+
+        /// <summary>Every word typed is a word of the name, in any order, or near one.</summary>
+        public double WordsIn(SearchName name)
+        {
+            if (Name.Words.Count > name.Words.Count)
+            {
+                return None;
+            }
+
+            double sum = 0;
+            var taken = 0UL;
+            for (var i = 0; i < Name.Words.Count; i++)
+            {
+                var (best, at) = (None, -1);
+                for (var j = 0; j < name.Words.Count && j < 64; j++)
+                {
+                    if ((taken & (1UL << j)) == 0 && FarOf(i, name.Words[j], name.Sounds[j]) is var far && far < best)
+                    {
+                        (best, at) = (far, j);
+                    }
+                }
+
+                if (at < 0)
+                {
+                    return None;
+                }
+
+                taken |= 1UL << at;
+                sum += best;
+            }
+
+            var more = PerWordMore * (name.Words.Count - Name.Words.Count);
+            return sum == 0 ? Holding + Math.Min(8, 1 + (3 * more)) : Near + sum + more;
+        }
+
+        /// <summary>The whole of it is near the name, or near the start of it where little of the name is left.</summary>
+        public double Whole(SearchName name)
+        {
+            var cost = None;
+            if (Far(Name.Plain, name.Plain, true) is { } far)
+            {
+                cost = Near + far;
+            }
+
+            if (Name.Sound.Length >= LeastSound && Far(Name.Sound, name.Sound, true) is { } heard)
+            {
+                cost = Math.Min(cost, Near + BySound + heard);
+            }
+
+            return cost;
+        }
+
+        private double FarOf(int word, string other, string sound)
+        {
+            var typed = Name.Words[word];
+            if (typed == other)
+            {
+                return 0;
+            }
+
+            // A word may not be typed to its end.
+            if (typed.Length >= (word == Name.Words.Count - 1 ? 2 : 3) && other.StartsWith(typed, StringComparison.Ordinal))
+            {
+                return 0;
+            }
+
+            if (!met[word].TryGetValue(other, out var far))
+            {
+                far = Far(typed, other, false) ?? None;
+                if (Name.Sounds[word].Length >= LeastSound && Far(Name.Sounds[word], sound, false) is { } heard)
+                {
+                    far = Math.Min(far, BySound + heard);
+                }
+
+                met[word][other] = far;
+            }
+
+            return far;
+        }
+
+        /// <summary>Letters to change, at most one in five; null where more are wrong.</summary>
+        /// <param name="orStart">Whether the other may go on by a quarter.</param>
+        private static double? Far(string a, string b, bool orStart)
+        {
+            var allowed = a.Length < 4 ? 0 : Math.Max(1, a.Length / 5);
+            if (a.Length - b.Length > allowed || b.Length - a.Length > allowed + (orStart ? a.Length / 3 : 0))
+            {
+                return null;
+            }
+
+            var distance = Distance(a, b, orStart);
+            return distance <= allowed ? distance : null;
+        }
+    }
+
+    /// <summary>Optimal string alignment: insert, delete, replace, swap neighbours, each at cost 1.</summary>
+    /// <param name="orStart">Of the other its best start counts, with a twentieth for each letter that is left.</param>
+    private static double Distance(string a, string b, bool orStart)
+    {
+        Span<int> before = stackalloc int[b.Length + 1],
+            last = stackalloc int[b.Length + 1],
+            now = stackalloc int[b.Length + 1];
         for (var j = 0; j <= b.Length; j++)
         {
-            d[0, j] = j;
+            last[j] = j;
         }
 
         for (var i = 1; i <= a.Length; i++)
         {
+            now[0] = i;
             for (var j = 1; j <= b.Length; j++)
             {
-                var replace = d[i - 1, j - 1] + (a[i - 1] == b[j - 1] ? 0 : 1);
-                d[i, j] = Math.Min(Math.Min(d[i - 1, j] + 1, d[i, j - 1] + 1), replace);
+                var replace = last[j - 1] + (a[i - 1] == b[j - 1] ? 0 : 1);
+                now[j] = Math.Min(Math.Min(last[j] + 1, now[j - 1] + 1), replace);
                 if (i > 1 && j > 1 && a[i - 1] == b[j - 2] && a[i - 2] == b[j - 1])
                 {
-                    d[i, j] = Math.Min(d[i, j], d[i - 2, j - 2] + 1);
+                    now[j] = Math.Min(now[j], before[j - 2] + 1);
                 }
+            }
+
+            var free = before;
+            before = last;
+            last = now;
+            now = free;
+        }
+
+        if (!orStart)
+        {
+            return last[b.Length];
+        }
+
+        double least = last[b.Length];
+        for (var j = 0; j < b.Length; j++)
+        {
+            least = Math.Min(least, last[j] + ((b.Length - j) / 20.0));
+        }
+
+        return least;
+    }
+}
+
+/// <summary>A name as it is looked for.</summary>
+internal sealed class SearchName
+{
+    public SearchName(string name, bool isInci)
+    {
+        var words = new List<string>();
+        foreach (var part in name.Split([' ', ',', '-', '/', '(', ')', '.', '’', '\''], StringSplitOptions.RemoveEmptyEntries))
+        {
+            if (PlainOf(part) is { Length: > 0 } word && !Joining.Contains(word))
+            {
+                words.Add(word);
             }
         }
 
-        return Enumerable.Range(0, b.Length + 1).Min(j => d[a.Length, j]);
+        Words = words;
+        Sounds = [.. words.Select(SoundOf)];
+        Plain = string.Concat(words);
+        Sound = SoundOf(Plain);
+        IsInci = isInci;
     }
 
     /// <summary>Letters and digits alone, lower case, without accents.</summary>
-    internal static string Plain(string text)
+    public string Plain { get; }
+
+    public IReadOnlyList<string> Words { get; }
+
+    public IReadOnlyList<string> Sounds { get; }
+
+    /// <summary>Whether a word ends after so many letters.</summary>
+    public bool EndsAWord(int letters)
+    {
+        foreach (var word in Words)
+        {
+            letters -= word.Length;
+            if (letters <= 0)
+            {
+                return letters == 0;
+            }
+        }
+
+        return false;
+    }
+
+    public bool StartsAWord(string text)
+    {
+        var at = 0;
+        foreach (var word in Words)
+        {
+            if (string.CompareOrdinal(Plain, at, text, 0, text.Length) == 0)
+            {
+                return true;
+            }
+
+            at += word.Length;
+        }
+
+        return false;
+    }
+
+    /// <summary>As it is heard.</summary>
+    public string Sound { get; }
+
+    public bool IsInci { get; }
+
+    internal static string PlainOf(string text)
     {
         var plain = new StringBuilder(text.Length);
         foreach (var letter in Whole(text).Normalize(NormalizationForm.FormD).ToLowerInvariant())
@@ -139,6 +352,65 @@ public static class MaterialSearch
         }
 
         return plain.ToString();
+    }
+
+    private static readonly string[] Joining = ["of", "the", "and"];
+
+    // What is written in several ways and heard alike, the longer first.
+    private static readonly (string Written, string Heard)[] Alike =
+    [
+        ("sch", "sh"),
+        ("tch", "ch"),
+        ("igh", "i"),
+        ("ph", "f"),
+        ("gh", "g"),
+        ("rh", "r"),
+        ("th", "t"),
+        ("kn", "n"),
+        ("ck", "k"),
+        ("qu", "kw"),
+        ("wh", "w"),
+        ("ae", "e"),
+        ("oe", "e"),
+        ("ee", "i"),
+        ("ea", "i"),
+        ("ie", "i"),
+        ("ei", "i"),
+        ("oo", "u"),
+        ("ou", "u"),
+        ("ow", "o"),
+        ("oa", "o"),
+        ("au", "o"),
+        ("aw", "o"),
+        ("ce", "se"),
+        ("ci", "si"),
+        ("cy", "si"),
+        ("c", "k"),
+        ("q", "k"),
+        ("x", "ks"),
+        ("z", "s"),
+        ("y", "i"),
+        ("j", "h"),
+    ];
+
+    private static string SoundOf(string plain)
+    {
+        var heard = new StringBuilder(plain.Length);
+        for (var i = 0; i < plain.Length; )
+        {
+            var (written, sound) = Alike.FirstOrDefault(one => string.CompareOrdinal(plain, i, one.Written, 0, one.Written.Length) == 0);
+            foreach (var letter in sound ?? plain.Substring(i, 1))
+            {
+                if (heard.Length == 0 || heard[^1] != letter)
+                {
+                    heard.Append(letter);
+                }
+            }
+
+            i += written?.Length ?? 1;
+        }
+
+        return heard.ToString();
     }
 
     /// <summary>Half of a character pair cannot be normalised: it becomes a question mark.</summary>

@@ -4706,33 +4706,37 @@ export interface components {
          * @description How the water looks.
          * @enum {unknown}
          */
-        RinseMilk: "clear" | "thin_milk" | "milk";
-        /** @description Whether a cleansing balm or oil rinses away. Griffin's HLB arithmetic; a ranked estimate. */
+        RinseMilk: "clear" | "milk";
+        /** @description Whether a cleansing balm, bar or oil rinses away; comparative. */
         RinseOff: {
             /**
              * Format: double
-             * @description Of the product.
+             * @description Percent of the product that works as an emulsifier in its oil.
              */
             emulsifierPercent: number;
             /**
              * Format: double
-             * @description Of the emulsifiers, by mass; null without any.
+             * @description Percent of the product that should emulsify and does not dissolve in oil.
              */
-            hlb: null | number;
+            undissolvedPercent: number;
             /**
              * Format: double
-             * @description Of the oil phase.
+             * @description Griffin's HLB of what works, by mass; null where nothing does.
              */
-            requiredHlb: number;
+            hlb: null | number;
             /**
              * Format: double
              * @description 0 to 10.
              */
             index: number;
-            /** @description film, partly or clean. */
-            says: components["schemas"]["Rinsing"];
-            /** @description clear, thin_milk or milk in the water. */
             milk: components["schemas"]["RinseMilk"];
+            /** @description film, partly or clean. */
+            says?: components["schemas"]["Rinsing"];
+            /**
+             * Format: double
+             * @description What wax and what stays solid on skin take off the index.
+             */
+            heldBack: number;
         };
         /**
          * @description How it leaves the skin under water.

@@ -35,10 +35,12 @@ public sealed record FeelPart(SkinFeel? Skin, RinseOff? Rinse, IReadOnlyList<Exp
         if (rinsed is { } rinse)
         {
             yield return new(
-                $"of 10 is the rinse-off: {rinse.EmulsifierPercent:0.#} % emulsifier against an oil phase that asks HLB {rinse.RequiredHlb:0.0}",
+                $"of 10 is the rinse-off: {rinse.EmulsifierPercent:0.#} % of emulsifier that works in oil"
+                    + (rinse.Hlb is { } hlb ? $", of HLB {hlb:0.0}" : "")
+                    + (rinse.HeldBack > 0 ? $", less {rinse.HeldBack:0.0} for wax and for what stays solid on skin" : ""),
                 rinse.Index,
                 "",
-                "Griffin's HLB arithmetic, estimated"
+                "Griffin's HLB arithmetic, joined to practice; comparative"
             );
         }
     }

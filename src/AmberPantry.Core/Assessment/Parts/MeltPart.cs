@@ -209,13 +209,15 @@ public sealed record MeltPart
             "kPa",
             "joined to solid-fat contents of table spreads; bands after Haighton (1959)"
         );
-        if (subject.Melt.PowderVolumeFraction > 0)
+        if (subject.Melt.Powder is { VolumeFraction: > 0 } powder)
         {
             yield return new(
-                "of the volume is powder, which stiffens it by Krieger and Dougherty",
-                100 * subject.Melt.PowderVolumeFraction,
+                powder.IsCrumb
+                    ? "of the volume is powder: a crumb rather than a paste, so its firmness is only a lower bound"
+                    : $"of the volume is powder with the oil in its pores: {powder.YieldRatio:0.##} times as firm as the bare fat",
+                100 * powder.VolumeFraction,
                 "%",
-                "Krieger and Dougherty (1959)"
+                "Chateau, Ovarlez and Trung (2008)"
             );
         }
 

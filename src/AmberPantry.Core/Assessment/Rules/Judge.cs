@@ -41,6 +41,8 @@ internal static class Judge
         new ScentTold(),
         new ColourStays(),
         new RinsesAway(),
+        new EmulsifierStings(),
+        new EmulsifierSinks(),
         new StaysClear(),
         new UvWithinMaxima(),
         new TableRules(),

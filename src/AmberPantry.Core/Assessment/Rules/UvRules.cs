@@ -3,7 +3,6 @@ using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Safety;
-using AmberPantry.Core.Science.Feel;
 using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Assessment.Rules;
@@ -84,38 +83,6 @@ internal sealed class UvWithinMaxima : IRule
                     : [($"Leave out {Wording.Brief(line.Material.Name)}", new RemoveLine(line.Line.Id))],
             };
         }
-    }
-}
-
-/// <summary>A cleanser should rinse away.</summary>
-internal sealed class RinsesAway : IRule
-{
-    private const double CleanFrom = 6;
-
-    public IEnumerable<Found> Check(Subject subject)
-    {
-        if (subject.Rinse is not { } rinse || rinse.Index >= CleanFrom)
-        {
-            yield break;
-        }
-
-        yield return new Found
-        {
-            Id = "rinses-away",
-            Severity = Severity.Watch,
-            Sentence =
-                $"Leaves {(rinse.Says == Rinsing.Film ? "a film" : "some oil behind")}: rinse-off "
-                + $"**{rinse.Index:0.0}** of 10 with {rinse.EmulsifierPercent:0.#}{Wording.Narrow}% emulsifier"
-                + (rinse.Hlb is { } hlb ? $" of HLB {hlb:0.0}, these oils ask {rinse.RequiredHlb:0.0}." : "."),
-            Numbers = [new("rinse-off", rinse.Index, ""), new("clean from", CleanFrom, "")],
-            Because = "Griffin's HLB arithmetic with the share of emulsifier and of what stays solid on skin; a ranked estimate.",
-            Gap = other => other.Rinse is { } after ? 1 - (after.Index / CleanFrom) : 0,
-            Swaps =
-            [
-                new(material => material.IsLiquid, "polyglyceryl-4 oleate", "PEG-7 olivate", "polysorbate 80"),
-                new(material => material.Role == Role.Wax, "polyglyceryl-4 oleate"),
-            ],
-        };
     }
 }
 

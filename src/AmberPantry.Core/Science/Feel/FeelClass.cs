@@ -5,16 +5,7 @@ namespace AmberPantry.Core.Science.Feel;
 /// <param name="ViscosityB">Temperature coefficient, K.</param>
 /// <param name="Greasiness">0 to 10.</param>
 /// <param name="DryDownMin">Minutes until it no longer feels wet.</param>
-/// <param name="RequiredHlb">HLB that disperses it in water.</param>
-public sealed record FeelClass(
-    string Id,
-    string Says,
-    double Viscosity25MPas,
-    double ViscosityB,
-    double Greasiness,
-    double DryDownMin,
-    double RequiredHlb
-)
+public sealed record FeelClass(string Id, string Says, double Viscosity25MPas, double ViscosityB, double Greasiness, double DryDownMin)
 {
     public static IReadOnlyDictionary<string, FeelClass> All { get; } =
         DataTable
@@ -24,8 +15,7 @@ public sealed record FeelClass(
                 row.Number("viscosity_25_mpas"),
                 row.Number("viscosity_b_k"),
                 row.Number("greasiness"),
-                row.Number("dry_down_min"),
-                row.Number("required_hlb")
+                row.Number("dry_down_min")
             ))
             .ToDictionary(row => row.Id);
 

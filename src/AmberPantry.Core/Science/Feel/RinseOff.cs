@@ -15,42 +15,91 @@ public enum Rinsing
 public enum RinseMilk
 {
     Clear,
-    ThinMilk,
     Milk,
 }
 
-/// <summary>Whether a cleansing balm or oil rinses away. Griffin's HLB arithmetic; a ranked estimate.</summary>
-/// <param name="EmulsifierPercent">Of the product.</param>
-/// <param name="Hlb">Of the emulsifiers, by mass; null without any.</param>
-/// <param name="RequiredHlb">Of the oil phase.</param>
-/// <param name="Index">0 to 10.</param>
-/// <param name="Says">film, partly or clean.</param>
-/// <param name="Milk">clear, thin_milk or milk in the water.</param>
-public sealed record RinseOff(double EmulsifierPercent, double? Hlb, double RequiredHlb, double Index, Rinsing Says, RinseMilk Milk)
+/// <summary>Whether a cleansing balm, bar or oil rinses away; comparative.</summary>
+/// <remarks>Joined to practice: 12 to 15 % polysorbate 80 in plant oil rinses, sorbitan oleate or lecithin alone leaves a film.</remarks>
+public sealed record RinseOff
 {
-    private const double EnoughPercent = 12;
-    private const double HlbWidth = 4;
-    private static readonly Bands<Rinsing> Words = new(Rinsing.Clean, (3, Rinsing.Film), (6, Rinsing.Partly));
-    private static readonly Bands<RinseMilk> Milks = new(RinseMilk.Milk, (2, RinseMilk.Clear), (5, RinseMilk.ThinMilk));
+    /// <summary>Percent of the product that works as an emulsifier in its oil.</summary>
+    public required double EmulsifierPercent { get; init; }
 
-    /// <param name="lipids">Material and percent of the product.</param>
-    public static RinseOff? Of(IReadOnlyList<(Material Material, double Percent)> lipids)
+    /// <summary>Percent of the product that should emulsify and does not dissolve in oil.</summary>
+    public required double UndissolvedPercent { get; init; }
+
+    /// <summary>Griffin's HLB of what works, by mass; null where nothing does.</summary>
+    public required double? Hlb { get; init; }
+
+    /// <summary>0 to 10.</summary>
+    public required double Index { get; init; }
+
+    public required RinseMilk Milk { get; init; }
+
+    /// <summary>film, partly or clean.</summary>
+    public Rinsing Says => Words.Of(Index);
+
+    /// <summary>What wax and what stays solid on skin take off the index.</summary>
+    public required double HeldBack { get; init; }
+
+    /// <summary>Emulsifier in percent from which it works at all, and how many more make it whole.</summary>
+    private const double LeastPercent = 3;
+    private const double UntilWholePercent = 9;
+
+    private const double FreeWaxPercent = 3;
+    private const double PerWaxPercent = 0.5;
+    private const double FreeSolidPercent = 8;
+    private const double PerSolidPercent = 0.1;
+    private const double MilkFrom = 3;
+    private static readonly Bands<Rinsing> Words = new(Rinsing.Clean, (3, Rinsing.Film), (6, Rinsing.Partly));
+
+    /// <summary>How well an HLB disperses plant oil: HLB and part, straight between them.</summary>
+    private static readonly (double Hlb, double Part)[] ByHlb = [(5, 0), (8, 1), (12, 1), (15, 0.8), (17, 0.5)];
+
+    /// <param name="lines">Material and percent of the product.</param>
+    public static RinseOff? Of(IReadOnlyList<(Material Material, double Percent)> lines)
     {
-        var emulsifiers = lipids.Where(line => line.Material.Hlb is not null && line.Percent > 0).ToArray();
-        var oils = lipids.Where(line => line.Material is { Hlb: null, Melt: not null } && line.Percent > 0).ToArray();
-        var oil = oils.Sum(line => line.Percent);
-        if (oil <= 0)
+        var oils = lines.Where(line => line.Material is { Hlb: null, Melt: not null } && line.Percent > 0).ToArray();
+        if (oils.Length == 0)
         {
             return null;
         }
 
-        var share = emulsifiers.Sum(line => line.Percent);
-        double? hlb = share > 0 ? emulsifiers.Sum(line => line.Percent / share * line.Material.Hlb!.Value) : null;
-        var required = oils.Sum(line => line.Percent / oil * FeelClass.All[line.Material.Feel].RequiredHlb);
-        var match = hlb is { } own ? Math.Exp(-Math.Pow((own - required) / HlbWidth, 2)) : 0;
-        var solid = LipidBlend.Mix([.. oils.Select(line => (line.Material.Melt!, line.Percent))]).At(SkinFeel.SkinC).Solid;
-        var index = 10 * Math.Min(1, share / EnoughPercent) * match * (1 - Math.Min(0.8, 2 * solid));
-        return new RinseOff(share, hlb, required, index, Words.Of(index), Milks.Of(index));
+        var working = lines.Select(line => (line.Material.Hlb, Percent: line.Percent * line.Material.Emulsifying)).ToArray();
+        var share = working.Sum(line => line.Percent);
+        double? hlb = share > 0 ? working.Sum(line => line.Percent / share * (line.Hlb ?? 0)) : null;
+        var wax = lines.Where(line => line.Material.Role == Role.Wax).Sum(line => line.Percent);
+        var solid = 100 * LipidBlend.Mix([.. oils.Select(line => (line.Material.Melt!, line.Percent))]).At(SkinFeel.SkinC).Solid;
+        var disperses = 10 * Math.Clamp((share - LeastPercent) / UntilWholePercent, 0, 1) * (hlb is { } own ? Dispersing(own) : 0);
+        var held = (PerWaxPercent * Math.Max(0, wax - FreeWaxPercent)) + (PerSolidPercent * Math.Max(0, solid - FreeSolidPercent));
+        return new RinseOff
+        {
+            EmulsifierPercent = share,
+            UndissolvedPercent = lines.Where(line => line.Material is { Hlb: not null, Emulsifying: 0 }).Sum(line => line.Percent),
+            Hlb = hlb,
+            Index = Math.Max(0, disperses - held),
+            Milk = disperses >= MilkFrom ? RinseMilk.Milk : RinseMilk.Clear,
+            HeldBack = held,
+        };
+    }
+
+    private static double Dispersing(double hlb)
+    {
+        if (hlb <= ByHlb[0].Hlb)
+        {
+            return ByHlb[0].Part;
+        }
+
+        for (var i = 1; i < ByHlb.Length; i++)
+        {
+            var (from, to) = (ByHlb[i - 1], ByHlb[i]);
+            if (hlb <= to.Hlb)
+            {
+                return from.Part + ((to.Part - from.Part) * (hlb - from.Hlb) / (to.Hlb - from.Hlb));
+            }
+        }
+
+        return ByHlb[^1].Part;
     }
 }
 

@@ -9,21 +9,40 @@ public static class Firmness
     public const double Exponent = 2.1;
     public const double MostStructure = 1.3;
 
-    /// <summary>Powder volume fraction at which a fat is packed full.</summary>
-    public const double PackedPowder = 0.55;
+    /// <summary>What a powder is taken for where only its volume is known.</summary>
+    public static readonly Grains AnyGrains = new(0, 0.55, 2.5);
+
+    /// <summary>Above this part of its packing a powder in fat is a crumb and no paste.</summary>
     public const double MostOfPacked = 0.95;
-    public const double PowderIntrinsicViscosity = 2.5;
     public const double AirExponent = 1.5;
 
     /// <summary>Yield value in kPa of unaerated, powder-free fat.</summary>
     public static double FromStructure(double structure) => structure <= 0 ? 0 : ScaleKPa * Math.Pow(Math.Min(structure, MostStructure), Exponent);
 
     /// <summary>How many times firmer powder and air leave the fat.</summary>
-    /// <param name="powderVolumeFraction">0 to 0.9 of the unaerated volume.</param>
+    /// <remarks>The yield value of a suspension after Chateau, Ovarlez and Trung (2008); a lower bound for fine powders, which flocculate.</remarks>
     /// <param name="overrun">Air added, as a part of the unaerated volume, 0 to 3.</param>
-    public static double Factor(double powderVolumeFraction, double overrun) =>
-        Math.Pow(1 - Math.Min(powderVolumeFraction / PackedPowder, MostOfPacked), -PowderIntrinsicViscosity * PackedPowder)
-        / Math.Pow(1 + overrun, AirExponent);
+    public static double Factor(Grains grains, double overrun) => grains.YieldRatio / Math.Pow(1 + overrun, AirExponent);
+}
+
+/// <summary>Powder suspended in a fat.</summary>
+/// <param name="VolumeFraction">Part of the unaerated volume, the oil in its pores included.</param>
+/// <param name="MostPacked">Volume fraction at which it is packed full.</param>
+/// <param name="IntrinsicViscosity">How much each grain stiffens; 2.5 for a sphere.</param>
+public readonly record struct Grains(double VolumeFraction, double MostPacked, double IntrinsicViscosity)
+{
+    /// <summary>No paste any more: it crumbles.</summary>
+    public bool IsCrumb => VolumeFraction > Firmness.MostOfPacked * MostPacked;
+
+    /// <summary>Yield value of the suspension by that of the bare fat.</summary>
+    public double YieldRatio
+    {
+        get
+        {
+            var filled = Math.Min(VolumeFraction, Firmness.MostOfPacked * MostPacked);
+            return Math.Sqrt((1 - filled) * Math.Pow(1 - (filled / MostPacked), -IntrinsicViscosity * MostPacked));
+        }
+    }
 }
 
 /// <summary>What a product is at a temperature.</summary>

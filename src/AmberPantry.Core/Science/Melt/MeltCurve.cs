@@ -17,12 +17,11 @@ public sealed class MeltCurve
     private readonly double[] solid;
     private readonly double[] firmness;
 
-    /// <param name="powderVolumeFraction">Suspended powder, part of the unaerated volume.</param>
-    /// <param name="overrun">Air, part of the unaerated volume.</param>
-    public MeltCurve(LipidBlend blend, double powderVolumeFraction = 0, double overrun = 0)
+    /// <param name="firmnessFactor">What powder and air make of the fat's firmness: <see cref="Firmness.Factor"/>.</param>
+    public MeltCurve(LipidBlend blend, double firmnessFactor = 1)
     {
         this.blend = blend;
-        factor = Firmness.Factor(powderVolumeFraction, overrun);
+        factor = firmnessFactor;
         var grid = TemperatureGrid.Ruler;
         solid = new double[grid.Count];
         firmness = new double[grid.Count];

@@ -86,28 +86,17 @@ public sealed record PowderInFat
         var mix = new PowderMix(items);
         var fatMl = (fatG / fatDensityGMl) + mix.LiquidMl;
         var allFatG = fatG + mix.LiquidG;
-        double grainMl = 0,
-            filledMl = 0;
-        foreach (var (powder, g) in mix.Powders)
-        {
-            grainMl += g / powder.TrueGMl;
-            filledMl += (g / powder.TrueGMl) + (g * powder.UptakeMlPerG * powder.PoreShare);
-        }
-
-        double Mean(Func<PowderMaterial, double> of) =>
-            mix.Powders.Sum(line =>
-                ((line.G / line.Powder.TrueGMl) + (line.G * line.Powder.UptakeMlPerG * line.Powder.PoreShare)) / filledMl * of(line.Powder)
-            );
-
-        var phi = filledMl / (grainMl + fatMl);
-        var phiMax = 1 / Mean(powder => 1 / powder.MostPacked);
-        var intrinsic = Mean(powder => powder.IntrinsicViscosity);
+        var grainMl = mix.Powders.Sum(line => line.G / line.Powder.TrueGMl);
+        var (phi, phiMax, intrinsic) = Suspension.Of(
+            mix.Powders.Select(line => ((PowderMaterial?)line.Powder, line.G, line.G / line.Powder.TrueGMl)),
+            grainMl + fatMl
+        );
         var crowding = phi / phiMax;
         var jammed = !Near.Below(crowding, JammedFrom);
         var silica = mix.Share(powder => powder.Id is "silica_fumed" or "silica_precipitated");
         var gels = silica > 0 && !Near.Below(silica, GelFromShareOfFat * allFatG);
         double? visc = jammed || gels ? null : Math.Pow(1 - crowding, -intrinsic * phiMax);
-        double? yieldRatio = visc is { } v ? Math.Sqrt((1 - phi) * v) : null;
+        double? yieldRatio = visc is null ? null : Math.Sqrt((1 - phi) * visc.Value);
         var melt = baseMeltMPas * visc;
         var held = mix.CapacityMl / fatMl;
         return new PowderInFat
