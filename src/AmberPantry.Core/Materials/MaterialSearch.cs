@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Numerics;
 using System.Runtime.CompilerServices;
 using System.Text;
 
@@ -48,7 +49,7 @@ public static class MaterialSearch
     public static IReadOnlyList<FoundMaterial> Find(string text, IReadOnlyList<Material> materials, int most = 12)
     {
         var wanted = new SearchText(text.Length > LongestText ? text[..LongestText] : text);
-        if (wanted.Name.Plain.Length == 0)
+        if (wanted.Name.Whole.Plain.Length == 0)
         {
             return [.. materials.Take(most).Select(material => new FoundMaterial(material, NameFit.Starts, true))];
         }
@@ -88,7 +89,7 @@ public static class MaterialSearch
 
     private static double Cost(SearchText wanted, SearchName name)
     {
-        var (typed, plain) = (wanted.Name.Plain, name.Plain);
+        var (typed, plain) = (wanted.Name.Whole.Plain, name.Whole.Plain);
         if (plain.StartsWith(typed, StringComparison.Ordinal))
         {
             return plain.Length == typed.Length ? 0
@@ -96,13 +97,14 @@ public static class MaterialSearch
                 : 2 + Math.Min(7, plain.Length - typed.Length);
         }
 
-        if (typed.Length >= 2 && name.StartsAWord(typed))
+        var holds = typed.Length >= 2 && plain.Contains(typed, StringComparison.Ordinal);
+        if (holds && name.StartsAWord(typed))
         {
             return Holding + Math.Min(8, plain.Length - typed.Length);
         }
 
         var near = Math.Min(wanted.WordsIn(name), wanted.Whole(name));
-        return typed.Length >= 3 && plain.Contains(typed, StringComparison.Ordinal) ? Math.Min(near, Near + InAWord) : near;
+        return holds && typed.Length >= 3 ? Math.Min(near, Near + InAWord) : near;
     }
 
     /// <summary>Whether one is the other, or a finer name of it.</summary>
@@ -139,19 +141,20 @@ public static class MaterialSearch
         /// <summary>Every word typed is a word of the name, in any order, or near one.</summary>
         public double WordsIn(SearchName name)
         {
-            if (Name.Words.Count > name.Words.Count)
+            var (typed, words) = (Name.Words, name.Words);
+            if (typed.Length > words.Length)
             {
                 return None;
             }
 
             double sum = 0;
             var taken = 0UL;
-            for (var i = 0; i < Name.Words.Count; i++)
+            for (var i = 0; i < typed.Length; i++)
             {
                 var (best, at) = (None, -1);
-                for (var j = 0; j < name.Words.Count && j < 64; j++)
+                for (var j = 0; j < words.Length && j < 64; j++)
                 {
-                    if ((taken & (1UL << j)) == 0 && FarOf(i, name.Words[j], name.Sounds[j]) is var far && far < best)
+                    if ((taken & (1UL << j)) == 0 && FarOf(i, words[j]) is var far && far < best)
                     {
                         (best, at) = (far, j);
                     }
@@ -166,73 +169,80 @@ public static class MaterialSearch
                 sum += best;
             }
 
-            var more = PerWordMore * (name.Words.Count - Name.Words.Count);
+            var more = PerWordMore * (words.Length - typed.Length);
             return sum == 0 ? Holding + Math.Min(8, 1 + (3 * more)) : Near + sum + more;
         }
 
         /// <summary>The whole of it is near the name, or near the start of it where little of the name is left.</summary>
-        public double Whole(SearchName name)
-        {
-            var cost = None;
-            if (Far(Name.Plain, name.Plain, true) is { } far)
-            {
-                cost = Near + far;
-            }
+        public double Whole(SearchName name) => Near + Far(Name.Whole, name.Whole, true);
 
-            if (Name.Sound.Length >= LeastSound && Far(Name.Sound, name.Sound, true) is { } heard)
-            {
-                cost = Math.Min(cost, Near + BySound + heard);
-            }
-
-            return cost;
-        }
-
-        private double FarOf(int word, string other, string sound)
+        private double FarOf(int word, SearchWord other)
         {
             var typed = Name.Words[word];
-            if (typed == other)
-            {
-                return 0;
-            }
 
             // A word may not be typed to its end.
-            if (typed.Length >= (word == Name.Words.Count - 1 ? 2 : 3) && other.StartsWith(typed, StringComparison.Ordinal))
+            if (
+                other.Plain.StartsWith(typed.Plain, StringComparison.Ordinal)
+                && (other.Plain.Length == typed.Plain.Length || typed.Plain.Length >= (word == Name.Words.Length - 1 ? 2 : 3))
+            )
             {
                 return 0;
             }
 
-            if (!met[word].TryGetValue(other, out var far))
+            // Most words share too few letters to be looked at.
+            if (!typed.MayBe(other))
             {
-                far = Far(typed, other, false) ?? None;
-                if (Name.Sounds[word].Length >= LeastSound && Far(Name.Sounds[word], sound, false) is { } heard)
-                {
-                    far = Math.Min(far, BySound + heard);
-                }
+                return None;
+            }
 
-                met[word][other] = far;
+            if (!met[word].TryGetValue(other.Plain, out var far))
+            {
+                far = Far(typed, other, false);
+                met[word][other.Plain] = far;
+            }
+
+            return far;
+        }
+
+        private static double Far(SearchWord typed, SearchWord other, bool orStart)
+        {
+            var far = None;
+            if (Far(typed.Plain, typed.Letters, other.Plain, other.Letters, orStart) is { } written)
+            {
+                far = written;
+            }
+
+            if (typed.Sound.Length >= LeastSound && Far(typed.Sound, typed.Sounds, other.Sound, other.Sounds, orStart) is { } heard)
+            {
+                far = Math.Min(far, BySound + heard);
             }
 
             return far;
         }
 
         /// <summary>Letters to change, at most one in five; null where more are wrong.</summary>
-        /// <param name="orStart">Whether the other may go on by a quarter.</param>
-        private static double? Far(string a, string b, bool orStart)
+        /// <param name="orStart">Whether the other may go on by a third.</param>
+        private static double? Far(string a, uint inA, string b, uint inB, bool orStart)
         {
-            var allowed = a.Length < 4 ? 0 : Math.Max(1, a.Length / 5);
-            if (a.Length - b.Length > allowed || b.Length - a.Length > allowed + (orStart ? a.Length / 3 : 0))
+            var allowed = SearchWord.Allowed(a);
+            if (
+                a.Length - b.Length > allowed
+                || b.Length - a.Length > allowed + (orStart ? a.Length / 3 : 0)
+                || BitOperations.PopCount(inA & ~inB) > allowed
+            )
             {
                 return null;
             }
 
-            var distance = Distance(a, b, orStart);
+            var distance = Distance(a, b, allowed, orStart);
             return distance <= allowed ? distance : null;
         }
     }
 
     /// <summary>Optimal string alignment: insert, delete, replace, swap neighbours, each at cost 1.</summary>
+    /// <param name="allowed">Once all ways cost more it is given up.</param>
     /// <param name="orStart">Of the other its best start counts, with a twentieth for each letter that is left.</param>
-    private static double Distance(string a, string b, bool orStart)
+    private static double Distance(string a, string b, int allowed, bool orStart)
     {
         Span<int> before = stackalloc int[b.Length + 1],
             last = stackalloc int[b.Length + 1],
@@ -245,7 +255,21 @@ public static class MaterialSearch
         for (var i = 1; i <= a.Length; i++)
         {
             now[0] = i;
-            for (var j = 1; j <= b.Length; j++)
+            var least = i;
+
+            // Further from the diagonal than the letters that may be wrong no way leads back.
+            var (from, to) = (Math.Max(1, i - allowed), Math.Min(b.Length, i + allowed));
+            if (from > 1)
+            {
+                now[from - 1] = allowed + 1;
+            }
+
+            if (to < b.Length)
+            {
+                now[to + 1] = allowed + 1;
+            }
+
+            for (var j = from; j <= to; j++)
             {
                 var replace = last[j - 1] + (a[i - 1] == b[j - 1] ? 0 : 1);
                 now[j] = Math.Min(Math.Min(last[j] + 1, now[j - 1] + 1), replace);
@@ -253,6 +277,13 @@ public static class MaterialSearch
                 {
                     now[j] = Math.Min(now[j], before[j - 2] + 1);
                 }
+
+                least = Math.Min(least, now[j]);
+            }
+
+            if (least > allowed)
+            {
+                return None;
             }
 
             var free = before;
@@ -266,13 +297,42 @@ public static class MaterialSearch
             return last[b.Length];
         }
 
-        double least = last[b.Length];
-        for (var j = 0; j < b.Length; j++)
+        double best = None;
+        for (var j = Math.Max(0, a.Length - allowed); j <= Math.Min(b.Length, a.Length + allowed); j++)
         {
-            least = Math.Min(least, last[j] + ((b.Length - j) / 20.0));
+            best = Math.Min(best, last[j] + ((b.Length - j) / 20.0));
         }
 
-        return least;
+        return best;
+    }
+}
+
+/// <summary>A word as it is written and as it is heard, each with a mark for every letter in it.</summary>
+internal readonly record struct SearchWord(string Plain, uint Letters, string Sound, uint Sounds)
+{
+    public static SearchWord Of(string plain, string sound) => new(plain, Marks(plain), sound, Marks(sound));
+
+    /// <summary>Letters that may be wrong: one in five, none in a short word.</summary>
+    public static int Allowed(string word) => word.Length < 4 ? 0 : Math.Max(1, word.Length / 5);
+
+    /// <summary>Whether it shares letters enough with the other, written or heard, to be the same with a slip or two.</summary>
+    public bool MayBe(SearchWord other) => MayBe(Plain, Letters, other.Plain, other.Letters) || MayBe(Sound, Sounds, other.Sound, other.Sounds);
+
+    private static bool MayBe(string a, uint inA, string b, uint inB)
+    {
+        var allowed = Allowed(a);
+        return Math.Abs(a.Length - b.Length) <= allowed && BitOperations.PopCount(inA & ~inB) <= allowed;
+    }
+
+    private static uint Marks(string word)
+    {
+        var marks = 0u;
+        foreach (var letter in word)
+        {
+            marks |= 1u << (letter & 31);
+        }
+
+        return marks;
     }
 }
 
@@ -290,26 +350,25 @@ internal sealed class SearchName
             }
         }
 
-        Words = words;
-        Sounds = [.. words.Select(SoundOf)];
-        Plain = string.Concat(words);
-        Sound = SoundOf(Plain);
+        Words = [.. words.Select(word => SearchWord.Of(word, SoundOf(word)))];
+        var plain = string.Concat(words);
+        Whole = SearchWord.Of(plain, SoundOf(plain));
         IsInci = isInci;
     }
 
-    /// <summary>Letters and digits alone, lower case, without accents.</summary>
-    public string Plain { get; }
+    /// <summary>All its letters and digits together.</summary>
+    public SearchWord Whole { get; }
 
-    public IReadOnlyList<string> Words { get; }
+    public SearchWord[] Words { get; }
 
-    public IReadOnlyList<string> Sounds { get; }
+    public bool IsInci { get; }
 
     /// <summary>Whether a word ends after so many letters.</summary>
     public bool EndsAWord(int letters)
     {
         foreach (var word in Words)
         {
-            letters -= word.Length;
+            letters -= word.Plain.Length;
             if (letters <= 0)
             {
                 return letters == 0;
@@ -324,26 +383,22 @@ internal sealed class SearchName
         var at = 0;
         foreach (var word in Words)
         {
-            if (string.CompareOrdinal(Plain, at, text, 0, text.Length) == 0)
+            if (Whole.Plain.AsSpan(at).StartsWith(text, StringComparison.Ordinal))
             {
                 return true;
             }
 
-            at += word.Length;
+            at += word.Plain.Length;
         }
 
         return false;
     }
 
-    /// <summary>As it is heard.</summary>
-    public string Sound { get; }
-
-    public bool IsInci { get; }
-
+    /// <summary>Letters and digits alone, lower case, without accents.</summary>
     internal static string PlainOf(string text)
     {
         var plain = new StringBuilder(text.Length);
-        foreach (var letter in Whole(text).Normalize(NormalizationForm.FormD).ToLowerInvariant())
+        foreach (var letter in WithoutHalves(text).Normalize(NormalizationForm.FormD).ToLowerInvariant())
         {
             if (char.IsLetterOrDigit(letter) && CharUnicodeInfo.GetUnicodeCategory(letter) != UnicodeCategory.NonSpacingMark)
             {
@@ -414,5 +469,5 @@ internal sealed class SearchName
     }
 
     /// <summary>Half of a character pair cannot be normalised: it becomes a question mark.</summary>
-    private static string Whole(string text) => string.Concat(text.EnumerateRunes());
+    private static string WithoutHalves(string text) => string.Concat(text.EnumerateRunes());
 }
