@@ -106,8 +106,7 @@ public sealed class UpgradeTests : IDisposable
         }
     }
 
-    private static async Task<JsonNode> Judged(PantryHost host, JsonNode formula) =>
-        (await host.Post("/api/assess", new { formula }))["assessment"]!;
+    private static async Task<JsonNode> Judged(PantryHost host, JsonNode formula) => (await host.Post("/api/assess", new { formula }))["assessment"]!;
 
     /// <summary>A formula of that time as it is written now: words of choices have underscores.</summary>
     private static JsonNode Typed(JsonNode old)

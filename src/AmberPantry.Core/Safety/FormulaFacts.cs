@@ -24,7 +24,7 @@ public sealed record FoundFacts
 public static class FormulaFacts
 {
     /// <summary>Rules that a finding with its own number already tells.</summary>
-    private static readonly string[] Told = ["BATH-01", "BATH-08", "SKIN-24"];
+    private static readonly string[] Told = ["BATH-01", "BATH-08"];
 
     /// <summary>Rules that speak of anybody's kitchen or have findings of their own: asked when it is made.</summary>
     private static readonly string[] AskedInMaking = ["ALG-", "EO-", "DUST-", "FIRE-"];

@@ -16,10 +16,13 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
     private const decimal StepPercent = 0.5m;
     private const decimal MostTradePercent = 15m;
 
+    /// <summary>Letters of a clause that tells anything.</summary>
+    private const int LeastClause = 8;
+
     /// <summary>A remedy that does not clear must at least take this part of the gap away.</summary>
     private const double WorthLessening = 0.3;
 
-    private readonly double harmNow = Harm(subject);
+    private readonly Found[] judged = [.. Judge.Of(subject)];
 
     public IReadOnlyList<Remedy> For(Found found)
     {
@@ -35,7 +38,7 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
         [
             .. Varied(tried)
                 .Take(MostRemedies)
-                .Select((candidate, i) => new Remedy($"{found.Id}.{i + 1}", candidate.Label, candidate.Edits, Effect(candidate.After))),
+                .Select((candidate, i) => new Remedy($"{found.Id}.{i + 1}", candidate.Label, candidate.Edits, Effect(found, candidate))),
         ];
     }
 
@@ -154,9 +157,28 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
             return null;
         }
 
+        // What raises something as bad as what it mends is no remedy.
+        Found[] then = [.. Judge.Of(after)];
+        var raised = then.Where(one =>
+                one.Severity < Severity.Note && Array.TrueForAll(judged, before => !IsSame(before, one) || before.Severity > one.Severity)
+            )
+            .OrderBy(one => one.Severity)
+            .ToArray();
+        if (raised.Length > 0 && raised[0].Severity <= found.Severity)
+        {
+            return null;
+        }
+
         // What it leaves undone and what it breaks elsewhere both count; a small trade is better than a large one.
-        var harm = Harm(after) - harmNow + (0.03 * amount) + Math.Max(0, gap);
-        return new Candidate(label, edits, after, harm, taker);
+        var harm = Harm(after, then) - Harm(subject, judged) + (0.03 * amount) + Math.Max(0, gap);
+        return new Candidate(label, edits, after, harm, taker)
+        {
+            Raised = raised,
+            Clears = Array.TrueForAll(then, one => !IsSame(one, found)),
+            AlsoCleared = judged.Count(before =>
+                before.Severity < Severity.Note && !IsSame(before, found) && Array.TrueForAll(then, one => !IsSame(before, one))
+            ),
+        };
     }
 
     /// <summary>Best first, but not three trades for the same wax while another would do.</summary>
@@ -168,22 +190,23 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
 
     private bool IsKept(Material material) => subject.Lines.Any(pair => pair.Material.Id == material.Id && pair.Line.Kept);
 
-    private static double Harm(Subject subject) =>
-        Judge
-            .Of(subject)
-            .Sum(found =>
-                found.Severity switch
-                {
-                    Severity.Stop => 8,
-                    Severity.Fix => 4,
-                    Severity.Watch => 1 + Math.Min(1, Math.Max(0, found.Gap(subject))),
-                    _ => 0.1,
-                }
-            );
+    private static bool IsSame(Found one, Found other) => one.Id == other.Id;
+
+    private static double Harm(Subject subject, Found[] judged) =>
+        judged.Sum(found =>
+            found.Severity switch
+            {
+                Severity.Stop => 8,
+                Severity.Fix => 4,
+                Severity.Watch => 1 + Math.Min(1, Math.Max(0, found.Gap(subject))),
+                _ => 0.1,
+            }
+        );
 
     /// <summary>What changes, gains and losses alike: old → new.</summary>
-    private string Effect(Subject after)
+    private string Effect(Found found, Candidate candidate)
     {
+        var after = candidate.After;
         var gains = new List<string>();
         var losses = new List<string>();
         void Tell(bool better, string text) => (better ? gains : losses).Add(text);
@@ -224,31 +247,41 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
             Tell(unitAfter < unit, $"{subject.Say.Money(unit)} → {subject.Say.Money(unitAfter)} each");
         }
 
-        var now = Judge.Of(subject).Where(found => found.Severity < Severity.Note).Select(found => found.Id).ToHashSet();
-        var then = Judge.Of(after).Where(found => found.Severity < Severity.Note).Select(found => found.Id).ToHashSet();
-        var cleared = now.Count(id => !then.Contains(id));
-        var raised = then.Count(id => !now.Contains(id));
-        if (cleared > 1 || (cleared == 1 && gains.Count == 0))
+        if (candidate.Clears && (candidate.AlsoCleared > 0 || gains.Count == 0))
         {
-            gains.Insert(0, cleared == 1 ? "clears this" : $"clears {cleared} {Wording.Plural("finding", cleared)}");
+            gains.Insert(
+                0,
+                candidate.AlsoCleared == 0
+                    ? "clears this"
+                    : $"clears this and {candidate.AlsoCleared} {Wording.Plural("other", candidate.AlsoCleared)}"
+            );
         }
 
-        if (raised > 0)
-        {
-            losses.Insert(0, $"raises {raised} {Wording.Plural("finding", raised)}");
-        }
+        losses.InsertRange(0, candidate.Raised.Select(one => $"then {Clause(one.Sentence)}"));
 
         const int MostEachWay = 2;
         var gained = string.Join(", ", gains.Take(MostEachWay));
-        var lost = string.Join(", ", losses.Take(MostEachWay));
+        var lost = string.Join(", ", losses.Take(Math.Max(MostEachWay, candidate.Raised.Length)));
         if (gained.Length + lost.Length == 0)
         {
-            return "clears this, changes nothing else";
+            return candidate.Clears ? "clears this, changes nothing else" : "lessens this, changes nothing else";
         }
 
         return lost.Length == 0 ? gained
             : gained.Length == 0 ? lost
             : $"{gained}, but {lost}";
+    }
+
+    /// <summary>A finding in a few words, to go on in a sentence: its first clause without marks.</summary>
+    private static string Clause(string sentence)
+    {
+        var plain = sentence.Replace("**", "", StringComparison.Ordinal);
+        var end = new[] { ": ", "; ", ". " }
+            .Select(mark => plain.IndexOf(mark, StringComparison.Ordinal))
+            .Where(at => at > 0)
+            .DefaultIfEmpty(-1)
+            .Min();
+        return Wording.Inside((end > 0 ? plain[..end] : plain).TrimEnd('.'));
     }
 
     /// <summary>What grains and baths are judged by.</summary>
@@ -301,5 +334,15 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
         );
     }
 
-    private sealed record Candidate(string Label, IReadOnlyList<FormulaEdit> Edits, Subject After, double Harm, string? Taker);
+    private sealed record Candidate(string Label, IReadOnlyList<FormulaEdit> Edits, Subject After, double Harm, string? Taker)
+    {
+        /// <summary>What it raises or makes graver, worst first.</summary>
+        public required Found[] Raised { get; init; }
+
+        /// <summary>Whether the very finding is gone.</summary>
+        public required bool Clears { get; init; }
+
+        /// <summary>How many others are gone with it.</summary>
+        public required int AlsoCleared { get; init; }
+    }
 }

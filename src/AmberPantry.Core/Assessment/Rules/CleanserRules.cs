@@ -73,25 +73,30 @@ internal sealed class EmulsifierStings : IRule
 /// <summary>An emulsifier that oil does not take sinks out on standing.</summary>
 internal sealed class EmulsifierSinks : IRule
 {
+    private const double TracePercent = 0.5;
+
     public IEnumerable<Found> Check(Subject subject)
     {
-        if (subject.Rinse is not { UndissolvedPercent: > 0 } rinse)
+        if (subject.Rinse is not { UndissolvedPercent: > TracePercent } rinse)
         {
             yield break;
         }
 
-        var names = subject.There.Where(pair => pair.Material is { Hlb: not null, Emulsifying: 0 }).Select(pair => pair.Material.Name).ToArray();
+        var names = subject
+            .There.Where(pair => pair.Material is { Hlb: not null, Emulsifying: 0 })
+            .Select(pair => pair.Material.Name.Split(',')[0])
+            .ToArray();
         yield return new Found
         {
             Id = "emulsifier-sinks",
             Severity = Severity.Fix,
             Sentence =
-                $"**{Wording.List([.. names.Select(Wording.Brief)])}** "
+                $"**{Wording.List(names)}** "
                 + $"{(names.Length == 1 ? "does" : "do")} not dissolve in oil: "
                 + $"{rinse.UndissolvedPercent:0.#}{Wording.Narrow}% sinks out on standing and does not help it rinse.",
             Numbers = [new("not dissolved", rinse.UndissolvedPercent, "%")],
             Because = "Emulsifiers by what they dissolve in.",
-            Gap = other => (other.Rinse?.UndissolvedPercent ?? 0) / 100,
+            Gap = other => ((other.Rinse?.UndissolvedPercent ?? 0) - TracePercent) / 100,
             Swaps =
             [
                 new(

@@ -95,6 +95,9 @@ internal sealed class FamilyFirmness : IRule
 {
     private const double RoomC = 20;
 
+    /// <summary>Four times too soft or too firm it is another product.</summary>
+    private const double FarOut = 4;
+
     public IEnumerable<Found> Check(Subject subject)
     {
         if (subject.Curve is null || subject.Family.FirmnessAt20 is not { } usual)
@@ -114,7 +117,7 @@ internal sealed class FamilyFirmness : IRule
         yield return new Found
         {
             Id = "family-firmness",
-            Severity = Severity.Watch,
+            Severity = firmness < low / FarOut || firmness > high * FarOut ? Severity.Fix : Severity.Watch,
             Sentence =
                 $"At {subject.Say.Temperature(RoomC)} it is **{MatterStates.Word(state)}**: {MatterStates.InTheHand(state)}, "
                 + $"{(soft ? "softer" : "firmer")} than a {subject.Family.Name} usually is{Usually(state, low, high)}.",

@@ -34,7 +34,7 @@ internal sealed class StaysFresh : IRule
                 "Oxidisability of the fatty acids (Fatemi and Hammond 1980) with "
                 + "what guards them, in the dark; factors estimated. A keeping test decides.",
             Gap = other => (ShortMonths / Math.Max(0.1, other.Keeping.Months)) - 1,
-            Acts = shortLived && subject.Share(Role.Antioxidant) == 0 ? [Guarding.AddTocopherol(subject)] : [],
+            Acts = shortLived && subject.Share(Role.Antioxidant) == 0 ? Guarding.AddTocopherol(subject) : [],
             Swaps = shortLived
                 ? [new(material => material.Lipid is { Profile.X: > 3 }, "high-oleic sunflower oil", "caprylic/capric triglyceride")]
                 : [],
@@ -54,6 +54,11 @@ internal sealed class GuardDose : IRule
             var (line, material) = subject.Lines.First(pair => pair.Material.Keys.Antioxidant == guard.Id && pair.Line.Percent > 0);
             var lipid = subject.Lines.Where(pair => pair.Material.Lipid is not null).Sum(pair => pair.Line.Percent);
             var most = Math.Round((decimal)guard.UseMaxPct * lipid / 100, 2);
+            if (kind == "overdose" && guard.Kind == AntioxidantKind.Synergist)
+            {
+                continue; // A lecithin is there to emulsify: it makes haze, not rancidity.
+            }
+
             if (kind == "overdose")
             {
                 yield return new Found
@@ -86,7 +91,7 @@ internal sealed class GuardDose : IRule
                     Numbers = [new("share", (double)line.Percent, "%")],
                     Because = "Its active group is blocked or missing.",
                     Gap = other => other.Share(Role.Antioxidant) > 0 ? 0 : 1,
-                    Acts = [Guarding.AddTocopherol(subject)],
+                    Acts = Guarding.AddTocopherol(subject),
                 };
             }
         }

@@ -51,13 +51,16 @@ internal sealed class GroupShares : IRule
 /// <summary>A line outside its usual rate.</summary>
 internal sealed class UsageRate : IRule
 {
+    /// <summary>What may be as much as this may be all of it: a body oil of one oil, a bath of one salt.</summary>
+    private const decimal MayBeAll = 95;
+
     public IEnumerable<Found> Check(Subject subject)
     {
         foreach (var (line, material) in subject.Lines)
         {
             // A scent whose composition is known is held to its own limits instead.
             var most = MostPercent(subject, material);
-            if (line.Percent > most && material.ScentOil is null)
+            if (line.Percent > most && most < MayBeAll && material.ScentOil is null)
             {
                 var scent = material.Role == Role.Scent;
                 yield return new Found
@@ -130,11 +133,14 @@ internal sealed class UsageRate : IRule
 /// <summary>Oils that go rancid want an antioxidant.</summary>
 internal sealed class AntioxidantThere : IRule
 {
+    /// <summary>Months that an oil such as jojoba or a mineral oil keeps of itself.</summary>
+    private const double KeepsWithout = 24;
+
     public IEnumerable<Found> Check(Subject subject)
     {
         var oils = subject.Share(Role.Oil, Role.SoftButter, Role.HardButter);
         var most = subject.Family.IsDry ? 1 : 20;
-        if (oils < most || subject.Share(Role.Antioxidant) > 0)
+        if (oils < most || subject.Share(Role.Antioxidant) > 0 || subject.Keeping.Months >= KeepsWithout)
         {
             yield break;
         }
@@ -142,12 +148,15 @@ internal sealed class AntioxidantThere : IRule
         yield return new Found
         {
             Id = "antioxidant",
-            Severity = Severity.Watch,
+            Severity = subject.Family.IsDry ? Severity.Note : Severity.Watch,
             Sentence = $"Nothing keeps the **{Wording.RoundPercent(oils)}** of oils and butters from going rancid.",
             Numbers = [new("oils and butters", (double)oils, "%")],
             Because = "Anhydrous products usually hold 0.1 to 1 % mixed tocopherols; an antioxidant is not a preservative.",
+            Advice = Guarding.IsWeighable(subject)
+                ? null
+                : "Too little for your scale: stir vitamin E into the bottle of oil, five drops to 50 g, and weigh that.",
             Gap = other => other.Share(Role.Antioxidant) > 0 ? 0 : 1,
-            Acts = [Guarding.AddTocopherol(subject)],
+            Acts = Guarding.AddTocopherol(subject),
         };
     }
 }

@@ -31,7 +31,8 @@ internal sealed class ScentWithinLimits : IRule
                 "Conservative defaults by category and audience; shared "
                 + "constituents are summed over all oils. The certificate and local rules decide.",
             Gap = other => other.Scent.Limits is { } after ? after.WorstRatio - (over ? 1 : 0.8) : 0,
-            Acts = Lower(subject, over ? most : most * 0.8),
+            // Well inside, not at the edge.
+            Acts = Lower(subject, most * 0.8),
         };
     }
 

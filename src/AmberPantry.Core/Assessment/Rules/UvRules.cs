@@ -90,6 +90,7 @@ internal sealed class UvWithinMaxima : IRule
 internal sealed class StaysClear : IRule
 {
     private const double CoolC = 5;
+    private const double CoolBathroomC = 12;
 
     public IEnumerable<Found> Check(Subject subject)
     {
@@ -101,8 +102,14 @@ internal sealed class StaysClear : IRule
         yield return new Found
         {
             Id = "stays-clear",
-            Severity = Severity.Watch,
-            Sentence = $"It turns cloudy at **{subject.Say.Temperature(clear)}**; an oil should stay clear to {subject.Say.Temperature(CoolC)}.",
+            Severity =
+                clear >= subject.Workshop.WorkroomC ? Severity.Fix
+                : clear > CoolBathroomC ? Severity.Watch
+                : Severity.Note,
+            Sentence =
+                clear >= subject.Workshop.WorkroomC
+                    ? $"It sets or clouds in your room: it turns cloudy at **{subject.Say.Temperature(clear)}**."
+                    : $"It turns cloudy at **{subject.Say.Temperature(clear)}**; an oil should stay clear to {subject.Say.Temperature(CoolC)}.",
             Numbers = [new("clear", clear, "°C"), new("limit", CoolC, "°C")],
             AtC = clear,
             Because = "Temperature below which the melt model sees crystals.",
