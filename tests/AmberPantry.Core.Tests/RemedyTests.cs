@@ -44,6 +44,11 @@ public class RemedyTests
                         }
                     }
 
+                    if (after.Any(one => one.Id.StartsWith("group-", StringComparison.Ordinal) && !before.Any(had => had.Id == one.Id)))
+                    {
+                        wrong.Add($"{label}: takes a group out of its usual range");
+                    }
+
                     if (raised.Count() != remedy.Effect.Split("then ").Length - 1)
                     {
                         wrong.Add($"{label}: does not name {string.Join(", ", raised.Select(one => one.Id))}");

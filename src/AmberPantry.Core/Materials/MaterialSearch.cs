@@ -448,13 +448,30 @@ internal sealed class SearchName
         ("j", "h"),
     ];
 
+    private static readonly (string Written, string Heard)[][] AlikeFrom =
+    [
+        .. Enumerable.Range(0, 32).Select(letter => Alike.Where(one => (one.Written[0] & 31) == letter).ToArray()),
+    ];
+
     private static string SoundOf(string plain)
     {
         var heard = new StringBuilder(plain.Length);
         for (var i = 0; i < plain.Length; )
         {
-            var (written, sound) = Alike.FirstOrDefault(one => string.CompareOrdinal(plain, i, one.Written, 0, one.Written.Length) == 0);
-            foreach (var letter in sound ?? plain.Substring(i, 1))
+            var rest = plain.AsSpan(i);
+            var letters = 1;
+            var sound = rest[..1];
+            foreach (var (written, alike) in AlikeFrom[plain[i] & 31])
+            {
+                if (rest.StartsWith(written, StringComparison.Ordinal))
+                {
+                    letters = written.Length;
+                    sound = alike;
+                    break;
+                }
+            }
+
+            foreach (var letter in sound)
             {
                 if (heard.Length == 0 || heard[^1] != letter)
                 {
@@ -462,7 +479,7 @@ internal sealed class SearchName
                 }
             }
 
-            i += written?.Length ?? 1;
+            i += letters;
         }
 
         return heard.ToString();

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using AmberPantry.Core.Materials;
 using AmberPantry.Data;
 using AmberPantry.Server.Bench;
 using AmberPantry.Server.House;
@@ -149,6 +150,9 @@ public static class AmberServer
                 app.Services.GetRequiredService<PantryClock>()
             );
             JsonSerializer.Serialize(Stream.Null, day, WireJson.Options);
+
+            // The names are read into their words and sounds once.
+            MaterialSearch.Find("a", app.Services.GetRequiredService<WorkshopKeeper>().Shelf.All);
         }
         catch (Exception error)
         {

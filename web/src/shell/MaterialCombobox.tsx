@@ -27,7 +27,7 @@ export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, a
   const found = useQuery({
     queryKey: keys.find(asked),
     queryFn: () => api.findMaterials(asked),
-    enabled: open,
+    enabled: open || entered,
     staleTime: 60_000,
     placeholderData: (last) => last,
   });

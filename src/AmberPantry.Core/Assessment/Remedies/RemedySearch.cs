@@ -1,6 +1,7 @@
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Assessment.Rules;
 using AmberPantry.Core.Costing;
+using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Science.Melt;
@@ -157,6 +158,12 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
             return null;
         }
 
+        // It keeps the family's character: no group leaves its usual range for it.
+        if (subject.Family.Groups.Any(group => Within(subject, group) && !Within(after, group)))
+        {
+            return null;
+        }
+
         // What raises something as bad as what it mends is no remedy.
         Found[] then = [.. Judge.Of(after)];
         var raised = then.Where(one =>
@@ -189,6 +196,9 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
     }
 
     private bool IsKept(Material material) => subject.Lines.Any(pair => pair.Material.Id == material.Id && pair.Line.Kept);
+
+    private static bool Within(Subject subject, GroupNorm group) =>
+        GroupShares.Share(subject, group) is var share && share >= group.Low && share <= group.High;
 
     private static bool IsSame(Found one, Found other) => one.Id == other.Id;
 

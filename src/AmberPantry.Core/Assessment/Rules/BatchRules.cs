@@ -9,6 +9,9 @@ namespace AmberPantry.Core.Assessment.Rules;
 /// <summary>Lines too small for the scale.</summary>
 internal sealed class Weighable : IRule
 {
+    /// <summary>Nobody makes more than three times as much for a few tenths of a gram: a premix does it.</summary>
+    private const decimal MostGrowth = 3;
+
     public IEnumerable<Found> Check(Subject subject)
     {
         var sheet = subject.Sheet;
@@ -42,7 +45,7 @@ internal sealed class Weighable : IRule
         var notable = (decimal)(worst.ErrorPercent / Weighing.NotWeighableAbovePercent) * subject.Formula.Batch.Grams;
         var goals =
             worst.Verdict == WeighVerdict.NotWeighable ? new[] { sheet.SmallestFineBatchG, Math.Ceiling(notable) } : [sheet.SmallestFineBatchG];
-        foreach (var grams in goals.Where(grams => grams <= 20_000))
+        foreach (var grams in goals.Where(grams => grams <= MostGrowth * subject.Formula.Batch.Grams))
         {
             var batch = subject.Formula.Batch is { Units: not null, FillG: { } fill } asked
                 ? asked with

@@ -30,7 +30,7 @@ internal sealed class CleansingBalm : IFamilyFile
                     Hardeners = (3, 15),
                     Powders = (0, 10),
                 }.List(),
-                new("emulsifiers", 4, 20, Role.Emulsifier),
+                new("emulsifiers", 4, 18, Role.Emulsifier),
             ],
             Starter =
             [
