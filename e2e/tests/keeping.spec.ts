@@ -90,6 +90,7 @@ test("materials and containers of her own: added, priced, named in a formula, re
   await expect(page.getByRole("option").first()).toBeVisible();
   await page.keyboard.press("Enter");
   const dialog = page.getByRole("dialog");
+  await expect(dialog.getByLabel("Name", { exact: true })).toHaveValue("Beeswax");
   await dialog.getByLabel("Name", { exact: true }).fill("Quay beeswax");
   await dialog.getByLabel(/^Price/).fill("-4");
   await dialog.getByRole("button", { name: "Add it" }).click();

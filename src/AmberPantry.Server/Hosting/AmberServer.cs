@@ -151,8 +151,13 @@ public static class AmberServer
             );
             JsonSerializer.Serialize(Stream.Null, day, WireJson.Options);
 
-            // The names are read into their words and sounds once.
+            // The names are read into their words and sounds once the page has its answers.
+            await Task.Delay(TimeSpan.FromSeconds(2), app.Lifetime.ApplicationStopping);
             MaterialSearch.Find("a", app.Services.GetRequiredService<WorkshopKeeper>().Shelf.All);
+        }
+        catch (OperationCanceledException) when (app.Lifetime.ApplicationStopping.IsCancellationRequested)
+        {
+            // Closed before anybody searched.
         }
         catch (Exception error)
         {
