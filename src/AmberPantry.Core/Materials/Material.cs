@@ -180,6 +180,9 @@ public sealed record Material
     /// <summary>Part of an emulsifier's mass that works in oil: less than 1 for a blend with alcohols, 0 for what oil does not take.</summary>
     public double Emulsifying { get; init; }
 
+    /// <summary>Whether it should emulsify and is not taken by oil.</summary>
+    public bool SinksInOil => Hlb is not null && Emulsifying == 0;
+
     /// <summary>Drops to the millilitre of the maker's own dropper; null for the usual twenty.</summary>
     public double? DropsPerMl { get; init; }
 

@@ -127,6 +127,7 @@ public static class AmberServer
         Console.WriteLine($"Amber Pantry is ready at {Address(app)}");
         Console.WriteLine($"{(options.Demo ? "Made-up pantry" : "Your workshop")}: {options.DataFile}");
         await Task.WhenAll(model, firstPage);
+        await ReadyNames(app.Lifetime.ApplicationStopping);
         await app.WaitForShutdownAsync();
     }
 
@@ -137,6 +138,16 @@ public static class AmberServer
             .Addresses.First()
             .Replace("[::1]", "localhost")
             .Replace("127.0.0.1", "localhost");
+
+    /// <summary>Reads the names into their words and sounds, once the page has its answers.</summary>
+    private static async Task ReadyNames(CancellationToken stopping)
+    {
+        await Task.Delay(TimeSpan.FromSeconds(2), stopping).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+        if (!stopping.IsCancellationRequested)
+        {
+            MaterialSearch.Find("a", Catalogue.All);
+        }
+    }
 
     /// <summary>Answers the first page once while the browser is still opening, so that nobody waits for the first use of file and model.</summary>
     private static async Task ReadyFirstPage(WebApplication app)
@@ -150,14 +161,6 @@ public static class AmberServer
                 app.Services.GetRequiredService<PantryClock>()
             );
             JsonSerializer.Serialize(Stream.Null, day, WireJson.Options);
-
-            // The names are read into their words and sounds once the page has its answers.
-            await Task.Delay(TimeSpan.FromSeconds(2), app.Lifetime.ApplicationStopping);
-            MaterialSearch.Find("a", app.Services.GetRequiredService<WorkshopKeeper>().Shelf.All);
-        }
-        catch (OperationCanceledException) when (app.Lifetime.ApplicationStopping.IsCancellationRequested)
-        {
-            // Closed before anybody searched.
         }
         catch (Exception error)
         {

@@ -37,11 +37,9 @@ export const isBlank = (of: Quantity): boolean => of.text.trim() === "";
 /** The field of something that may be left open: nothing typed, or a number. */
 export const isTaken = (of: Quantity): boolean => of.exact !== null || isBlank(of);
 
-const kinds: Record<Measure, string> = { temperature: "temperature", mass: "weight", price: "price", number: "number" };
-
 /** Why it cannot be taken, with a number that could; nothing where it can. */
 export function complaint(of: Quantity, such: number, units: Units): string {
-  const kind = kinds[of.measure];
+  const { kind } = ways[of.measure];
   const one = show(of.measure, such, units);
   if (of.exact !== null) return "";
   if (isBlank(of)) return `Type a ${kind} such as ${one}.`;
@@ -51,23 +49,40 @@ export function complaint(of: Quantity, such: number, units: Units): string {
     : `${said} is not a ${kind}. Type one such as ${one}.`;
 }
 
-export function unitOf(measure: Measure, units: Units): string {
-  if (measure === "price") return `a ${units.bulk}`;
-  return measure === "temperature" ? units.degree : measure === "mass" ? units.mass : "";
-}
+type Way = {
+  kind: string;
+  unit: (units: Units) => string;
+  show: (exact: number, units: Units) => string;
+  read: (text: string, units: Units) => number | null;
+};
 
-const ways: Record<
-  Measure,
-  { show: (exact: number, units: Units) => string; read: (text: string, units: Units) => number | null }
-> = {
+const ways: Record<Measure, Way> = {
   temperature: {
+    kind: "temperature",
+    unit: (units) => units.degree,
     show: (exact, units) => units.bareTemperature(exact),
     read: (text, units) => units.readTemperature(text),
   },
-  mass: { show: (exact, units) => units.plainWeight(exact), read: (text, units) => units.readWeight(text) },
-  price: { show: (exact, units) => units.plainPrice(exact), read: (text, units) => units.readPrice(text) },
-  number: { show: (exact) => String(Math.round(exact * 1e6) / 1e6), read: (text) => readNumber(text) },
+  mass: {
+    kind: "weight",
+    unit: (units) => units.mass,
+    show: (exact, units) => units.plainWeight(exact),
+    read: (text, units) => units.readWeight(text),
+  },
+  price: {
+    kind: "price",
+    unit: (units) => `a ${units.bulk}`,
+    show: (exact, units) => units.plainPrice(exact),
+    read: (text, units) => units.readPrice(text),
+  },
+  number: {
+    kind: "number",
+    unit: () => "",
+    show: (exact) => String(Math.round(exact * 1e6) / 1e6),
+    read: (text) => readNumber(text),
+  },
 };
 
+export const unitOf = (measure: Measure, units: Units): string => ways[measure].unit(units);
 const show = (measure: Measure, exact: number, units: Units): string => ways[measure].show(exact, units);
 const read = (measure: Measure, text: string, units: Units): number | null => ways[measure].read(text, units);

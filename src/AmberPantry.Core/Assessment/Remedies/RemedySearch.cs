@@ -17,9 +17,6 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
     private const decimal StepPercent = 0.5m;
     private const decimal MostTradePercent = 15m;
 
-    /// <summary>Letters of a clause that tells anything.</summary>
-    private const int LeastClause = 8;
-
     /// <summary>A remedy that does not clear must at least take this part of the gap away.</summary>
     private const double WorthLessening = 0.3;
 
@@ -177,7 +174,7 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
         }
 
         // What it leaves undone and what it breaks elsewhere both count; a small trade is better than a large one.
-        var harm = Harm(after, then) - Harm(subject, judged) + (0.03 * amount) + Math.Max(0, gap);
+        var harm = Harm(after, then) + (0.03 * amount) + Math.Max(0, gap);
         return new Candidate(label, edits, after, harm, taker)
         {
             Raised = raised,

@@ -82,10 +82,7 @@ internal sealed class EmulsifierSinks : IRule
             yield break;
         }
 
-        var names = subject
-            .There.Where(pair => pair.Material is { Hlb: not null, Emulsifying: 0 })
-            .Select(pair => pair.Material.Name.Split(',')[0])
-            .ToArray();
+        var names = subject.There.Where(pair => pair.Material.SinksInOil).Select(pair => pair.Material.Name.Split(',')[0]).ToArray();
         yield return new Found
         {
             Id = "emulsifier-sinks",
@@ -97,15 +94,7 @@ internal sealed class EmulsifierSinks : IRule
             Numbers = [new("not dissolved", rinse.UndissolvedPercent, "%")],
             Because = "Emulsifiers by what they dissolve in.",
             Gap = other => ((other.Rinse?.UndissolvedPercent ?? 0) - TracePercent) / 100,
-            Swaps =
-            [
-                new(
-                    material => material is { Hlb: not null, Emulsifying: 0 },
-                    "polyglyceryl-4 oleate",
-                    "PEG-20 glyceryl triisostearate",
-                    "polysorbate 80"
-                ),
-            ],
+            Swaps = [new(material => material.SinksInOil, "polyglyceryl-4 oleate", "PEG-20 glyceryl triisostearate", "polysorbate 80")],
         };
     }
 }

@@ -75,7 +75,7 @@ public sealed record RinseOff
         return new RinseOff
         {
             EmulsifierPercent = share,
-            UndissolvedPercent = lines.Where(line => line.Material is { Hlb: not null, Emulsifying: 0 }).Sum(line => line.Percent),
+            UndissolvedPercent = lines.Where(line => line.Material.SinksInOil).Sum(line => line.Percent),
             Hlb = hlb,
             Index = Math.Max(0, disperses - held),
             Milk = disperses >= MilkFrom ? RinseMilk.Milk : RinseMilk.Clear,

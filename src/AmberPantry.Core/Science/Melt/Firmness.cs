@@ -22,7 +22,7 @@ public static class Firmness
     /// <summary>How many times firmer powder and air leave the fat.</summary>
     /// <remarks>The yield value of a suspension after Chateau, Ovarlez and Trung (2008); a lower bound for fine powders, which flocculate.</remarks>
     /// <param name="overrun">Air added, as a part of the unaerated volume, 0 to 3.</param>
-    public static double Factor(Grains grains, double overrun) => grains.YieldRatio / Math.Pow(1 + overrun, AirExponent);
+    public static double Factor(Grains grains, double overrun) => grains.AsPaste.YieldRatio / Math.Pow(1 + overrun, AirExponent);
 }
 
 /// <summary>Powder suspended in a fat.</summary>
@@ -34,15 +34,14 @@ public readonly record struct Grains(double VolumeFraction, double MostPacked, d
     /// <summary>No paste any more: it crumbles.</summary>
     public bool IsCrumb => VolumeFraction > Firmness.MostOfPacked * MostPacked;
 
+    /// <summary>As full as it can be and still be a paste.</summary>
+    public Grains AsPaste => IsCrumb ? this with { VolumeFraction = Firmness.MostOfPacked * MostPacked } : this;
+
+    /// <summary>Viscosity of the suspension by that of the bare melt, after Krieger and Dougherty (1959).</summary>
+    public double ViscosityRatio => Math.Pow(1 - (VolumeFraction / MostPacked), -IntrinsicViscosity * MostPacked);
+
     /// <summary>Yield value of the suspension by that of the bare fat.</summary>
-    public double YieldRatio
-    {
-        get
-        {
-            var filled = Math.Min(VolumeFraction, Firmness.MostOfPacked * MostPacked);
-            return Math.Sqrt((1 - filled) * Math.Pow(1 - (filled / MostPacked), -IntrinsicViscosity * MostPacked));
-        }
-    }
+    public double YieldRatio => Math.Sqrt((1 - VolumeFraction) * ViscosityRatio);
 }
 
 /// <summary>What a product is at a temperature.</summary>

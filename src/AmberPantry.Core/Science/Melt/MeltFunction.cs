@@ -41,7 +41,8 @@ public static class MeltFunction
 
         InRange(powderVolumeFraction, 0, MostPowder, "powderVolumeFraction");
         InRange(overrun, 0, MostOverrun, "overrun");
-        var curve = new MeltCurve(blend, Firmness.Factor(Firmness.AnyGrains with { VolumeFraction = powderVolumeFraction }, overrun));
+        var grains = Firmness.AnyGrains with { VolumeFraction = powderVolumeFraction };
+        var curve = new MeltCurve(blend, Firmness.Factor(grains, overrun));
         return new MeltAnswer(ByTemperature(asked, t => 100 * curve.SolidAt(t)), ByTemperature(asked, curve.FirmnessAt), curve.SlumpC, curve.ClearC);
     }
 

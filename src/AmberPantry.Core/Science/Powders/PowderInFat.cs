@@ -87,16 +87,14 @@ public sealed record PowderInFat
         var fatMl = (fatG / fatDensityGMl) + mix.LiquidMl;
         var allFatG = fatG + mix.LiquidG;
         var grainMl = mix.Powders.Sum(line => line.G / line.Powder.TrueGMl);
-        var (phi, phiMax, intrinsic) = Suspension.Of(
-            mix.Powders.Select(line => ((PowderMaterial?)line.Powder, line.G, line.G / line.Powder.TrueGMl)),
-            grainMl + fatMl
-        );
+        var grains = Suspension.Of(mix.Powders.Select(line => ((PowderMaterial?)line.Powder, line.G, line.G / line.Powder.TrueGMl)), grainMl + fatMl);
+        var (phi, phiMax, _) = grains;
         var crowding = phi / phiMax;
         var jammed = !Near.Below(crowding, JammedFrom);
         var silica = mix.Share(powder => powder.Id is "silica_fumed" or "silica_precipitated");
         var gels = silica > 0 && !Near.Below(silica, GelFromShareOfFat * allFatG);
-        double? visc = jammed || gels ? null : Math.Pow(1 - crowding, -intrinsic * phiMax);
-        double? yieldRatio = visc is null ? null : Math.Sqrt((1 - phi) * visc.Value);
+        double? visc = jammed || gels ? null : grains.ViscosityRatio;
+        double? yieldRatio = visc is null ? null : grains.YieldRatio;
         var melt = baseMeltMPas * visc;
         var held = mix.CapacityMl / fatMl;
         return new PowderInFat
