@@ -4,6 +4,10 @@ import { expect, test } from "../pantry";
 
 const folder = resolve(import.meta.dirname, "../../docs/screenshots");
 
+const label =
+  "Helianthus Annuus Seed Oil, Butyrospermum Parkii Butter, Mangifera Indica Seed Butter, Cera Alba, Ricinus Communis Seed Oil, " +
+  "Lanolin, Parfum, Tocopherol, Rosmarinus Officinalis Leaf Extract, Limonene";
+
 test("one picture of each view", async ({ page, demo }) => {
   const shoot = async (name: string, path: string, act?: (page: Page) => Promise<void>, size = { width: 1280, height: 800 }) => {
     await page.setViewportSize(size);
@@ -24,6 +28,23 @@ test("one picture of each view", async ({ page, demo }) => {
     await expect(page.getByText("24.0 → 27.0").first()).toBeVisible();
   });
   await shoot("bench-under", "/bench/13?under=12");
+  await shoot("bench-feel", "/bench/13?by=feel&under=12");
+  await shoot("bench-keeping", "/bench/7?by=keeping", async () => {
+    await page.locator(".lens").getByRole("slider", { name: /vitamin e/i }).focus();
+    await page.keyboard.press("Shift+ArrowLeft");
+    await expect(page.locator(".what-if")).toContainText("months");
+  });
+  await shoot("bench-shade", "/bench/16?by=shade", async () => {
+    await page.getByRole("button", { name: "Wanted shade" }).click();
+    await page.getByRole("textbox", { name: "Wanted shade" }).fill("#C7655E");
+    await page.getByRole("button", { name: "Use this mix" }).focus();
+    await expect(page.locator("#status")).toContainText("Shown, not done");
+  });
+  await shoot("bench-fizz", "/bench/24?by=fizz");
+  await shoot("read-list", "/bench/read", async () => {
+    await page.getByLabel("As pasted").fill(label);
+    await expect(page.getByText("The middle:")).toBeVisible();
+  });
   await shoot("bench-820", "/bench/7", undefined, { width: 820, height: 1180 });
   await shoot("make-weigh", "/make/7", async () => page.locator(".make-number").fill("552.1"), tablet);
   await shoot("pantry-day", "/pantry");
@@ -35,5 +56,6 @@ test("one picture of each view", async ({ page, demo }) => {
     await page.locator("[data-remedy]").nth(2).focus();
     await expect(page.locator(".effect")).not.toBeEmpty();
   });
+  await shoot("bench-cost", "/bench/7?by=cost");
   await shoot("today-night", "/today");
 });

@@ -149,13 +149,13 @@ test("by keys alone: a formula from an empty workshop to a remedy and back", asy
   await expect(page.getByRole("option", { name: /Candelilla/ })).toBeVisible();
   await page.keyboard.press("Enter");
   await expect(page.locator("input[aria-label^='Share of Candelilla']")).toBeFocused();
-  await page.keyboard.type("2");
+  await page.keyboard.type("9");
   await page.keyboard.press("Tab");
   await expect(page.locator("input[aria-label^='Share of Candelilla']")).toHaveCount(0);
   await expect(page.locator(".share-field input")).toBeFocused();
   await page.keyboard.press("Escape");
   await expect(page.locator(".share-field input")).toHaveCount(0);
-  await expect(page.getByRole("row", { name: /Candelilla/ })).toContainText("2.0");
+  await expect(page.getByRole("row", { name: /Candelilla/ })).toContainText("9.0");
   await page.keyboard.press("f");
   await expect(page.locator("[data-remedy]").first()).toBeFocused();
   await expect(page.locator(".effect")).not.toBeEmpty();

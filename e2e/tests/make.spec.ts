@@ -30,6 +30,8 @@ test("a batch is made by keys through a killed server and a closed tab, into the
   await demo.kill();
   await page.keyboard.type(String(batch.steps[2]?.targetG));
   await next(page, press);
+  // The browser writes its store behind the page: a moment, as any hand takes to close a tab.
+  await page.waitForTimeout(500);
   await page.close();
   await demo.start();
 

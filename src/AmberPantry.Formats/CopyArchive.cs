@@ -16,7 +16,10 @@ public sealed record CopyManifest(string Format, int Version, DateTime WrittenAt
 public static class CopyArchive
 {
     public const string FormatName = "amber-pantry-copy";
-    public const int CurrentVersion = 3;
+    public const int CurrentVersion = 4;
+
+    /// <summary>The first version whose formulas say where they are worn.</summary>
+    private const int TellsUseFrom = 4;
 
     /// <summary>The first version that is an archive; what its records lack is as in a new one.</summary>
     public const int OldestVersion = 2;
@@ -144,7 +147,8 @@ public static class CopyArchive
                 number++;
                 if (line.Length > 0)
                 {
-                    yield return Record(System.Text.Encoding.UTF8.GetBytes(line), part, number);
+                    var record = Record(System.Text.Encoding.UTF8.GetBytes(line), part, number);
+                    yield return manifest.Version < TellsUseFrom ? OlderFormula.Told(record) : record;
                 }
             }
         }

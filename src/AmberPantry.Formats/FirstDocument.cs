@@ -93,7 +93,7 @@ public static class FirstDocument
                 Batch(batch);
             }
 
-            return parts.ToDictionary(part => part.Key, part => (IReadOnlyList<JsonObject>)part.Value);
+            return parts.ToDictionary(part => part.Key, part => (IReadOnlyList<JsonObject>)[.. part.Value.Select(OlderFormula.Told)]);
         }
 
         private void House(JsonObject house)

@@ -24,7 +24,8 @@ public class AssessorTests
         Assert.InRange(after.Parts.Melt!.SlumpC!.Value, 49, 50.2);
         Assert.Null(after.Found("holds-shape"));
         Assert.True(after.Parts.Melt!.Landmarks.Single(landmark => landmark.Id == "van").Holds);
-        Assert.NotNull(after.Found("picks-up-cold"));
+        Assert.Null(after.Found("picks-up-cold"));
+        Assert.NotNull(Sample.Assessor.Assess(Sample.InTheCold(Sample.Slipway7)).Found("picks-up-cold"));
     }
 
     [Fact]
@@ -53,7 +54,7 @@ public class AssessorTests
             },
             { "pour-cold", Sample.Slipway7 with { PourC = 54 }, Sample.Slipway7 with { PourC = 60 } },
             { "pour-hot", Sample.Slipway7 with { PourC = 80 }, Sample.Slipway7 with { PourC = 64 } },
-            { "picks-up-cold", Sample.Slipway7, Sample.Slipway4 },
+            { "picks-up-cold", Sample.InTheCold(Sample.Slipway7), Sample.InTheCold(Sample.Slipway4) },
             {
                 "family-firmness",
                 Sample.Of(Kinds.Balm, ("beeswax", 30), ("olive oil", 70)),
@@ -104,7 +105,7 @@ public class AssessorTests
                 Sample.Of(Kinds.Balm, ("beeswax", 15), ("olive oil", 85), ("castor oil", 0)),
                 Sample.Of(Kinds.Balm, ("beeswax", 15), ("olive oil", 84), ("castor oil", 1))
             },
-            { "allergens", Sample.Slipway7, Sample.Of(Kinds.Balm, ("candelilla wax", 10), ("sunflower oil", 90)) },
+            { "allergens", Sample.Slipway7, Sample.Of(Kinds.Balm, ("carnauba wax", 10), ("sunflower oil", 90)) },
             {
                 "uv-regulated",
                 Sample.Of(Kinds.UvStick, ("beeswax", 20), ("castor oil", 75), ("zinc oxide", 5)),
@@ -144,7 +145,7 @@ public class AssessorTests
             }
         }
 
-        Assert.True(checkedRemedies > 50, $"only {checkedRemedies} remedies were found");
+        Assert.True(checkedRemedies > 30, $"only {checkedRemedies} remedies were found");
     }
 
     [Fact]

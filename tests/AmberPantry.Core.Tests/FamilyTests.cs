@@ -26,8 +26,10 @@ public class FamilyTests
         Groups = [new("waxes", 5, 20, Role.Wax), new("liquid oils", 40, 80, Role.Oil, Role.Ester)],
         Starter = [new("beeswax", 14), new("coconut oil", 30), new("sunflower oil", 55.5m), new("mixed tocopherols", 0.5m)],
         Route = MakingRoute.MeltAndPour,
-        Instruments = [Instrument.Melt, Instrument.Scent],
-        MustStand = [LandmarkKind.Storage],
+        Lenses = [Lens.Melt, Lens.Scent],
+        WornOn = WornOn.Body,
+        Pack = PackKind.Tin,
+        MustStand = [Landmark.Workroom, Landmark.Van],
     };
 
     private static readonly FamilyRegistry WithCandle = new([.. FamilyRegistry.Usual.All, Candle]);
@@ -65,8 +67,8 @@ public class FamilyTests
         {
             Assert.Matches("^[a-z]+(_[a-z]+)*$", profile.Family.Key);
             Assert.Equal(100m, profile.Starter.Sum(line => line.Percent));
-            Assert.NotEmpty(profile.Instruments);
-            Assert.Equal(profile.Instruments.Count, profile.Instruments.Distinct().Count());
+            Assert.NotEmpty(profile.Lenses);
+            Assert.Equal(profile.Lenses.Count, profile.Lenses.Distinct().Count());
             Assert.All(profile.Groups, group => Assert.InRange(group.Low, 0, group.High));
             Assert.All([profile.Name, profile.Title, profile.About], Assert.NotEmpty);
             Assert.True(profile.Nature != FamilyNature.Melted || (profile.FirmnessAt20 is not null && profile.MustStand.Count > 0));

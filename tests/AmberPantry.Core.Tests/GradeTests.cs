@@ -68,6 +68,6 @@ public class GradeTests
                 $"{finding.Id} {finding.Severity} {string.Join(' ', finding.Numbers.Select(number => $"{number.Value:G9}"))}"
             ),
             .. assessment.Schools.Select(school => school.Id),
-            assessment.Parts.Keeping!.Lamp.State.ToString(),
+            assessment.Lamp.State.ToString(),
         ];
 }

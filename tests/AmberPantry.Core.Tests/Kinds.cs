@@ -10,6 +10,8 @@ internal static class Kinds
     public const string Stick = "stick";
     public const string Bar = "bar";
     public const string Butter = "butter";
+    public const string WhippedButter = "whipped_butter";
+    public const string GelledBalm = "gelled_balm";
     public const string DeodorantStick = "deodorant_stick";
     public const string CleansingBalm = "cleansing_balm";
     public const string OilToMilk = "oil_to_milk";

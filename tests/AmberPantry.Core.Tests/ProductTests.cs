@@ -69,10 +69,59 @@ public class ProductTests
             },
             { "floats", Sample.Of(Kinds.BathSalts, ("Epsom salt", 90), ("magnesium carbonate", 8), ("jojoba oil", 2)), Salts },
             { "slip", Salts, Sample.Of(Kinds.BathSalts, ("Epsom salt", 92), ("magnesium carbonate", 8)) },
+            { "weak-fizz", Sample.Of(Kinds.Fizzy, ("sodium bicarbonate", 25), ("citric acid", 12), ("corn starch", 53), ("jojoba oil", 10)), Fizzy },
+            { "fierce-fizz", Sample.Of(Kinds.Fizzy, ("sodium bicarbonate", 56.7m), ("citric acid", 43.3m)), Fizzy },
             {
-                "bath-scent",
-                Traded(Fizzy, "corn starch", "lavender essential oil", 1.5m),
-                Traded(Fizzy, "corn starch", "lavender essential oil", 0.15m)
+                "monohydrate",
+                Sample.Of(Kinds.Fizzy, ("sodium bicarbonate", 56), ("citric acid monohydrate", 30), ("corn starch", 14)),
+                Sample.Of(Kinds.Fizzy, ("sodium bicarbonate", 56), ("citric acid", 30), ("corn starch", 14))
+            },
+            {
+                "crystal-water",
+                Sample.Of(Kinds.Fizzy, ("sodium bicarbonate", 50), ("citric acid", 25), ("Epsom salt", 12), ("corn starch", 13)),
+                Sample.Of(Kinds.Fizzy, ("sodium bicarbonate", 50), ("citric acid", 25), ("sea salt", 12), ("corn starch", 13))
+            },
+            {
+                "floats",
+                Sample.Of(Kinds.BathSalts, ("sea salt", 98.5m), ("sweet orange essential oil", 1.5m)),
+                Sample.Of(Kinds.BathSalts, ("sea salt", 97), ("sweet orange essential oil", 1.5m), ("polysorbate 80", 1.5m))
+            },
+            {
+                "alkali-on-skin",
+                Sample.Of(Kinds.Powder, ("arrowroot starch", 37), ("sodium bicarbonate", 40), ("kaolin", 20), ("jojoba oil", 3)),
+                Sample.Of(Kinds.Powder, ("talc", 97), ("jojoba oil", 3))
+            },
+            {
+                "whip-never",
+                Sample.Of(Kinds.WhippedButter, ("shea butter", 4), ("high-oleic sunflower oil", 96)),
+                Sample.Of(Kinds.WhippedButter, ("shea butter", 60), ("high-oleic sunflower oil", 40))
+            },
+            { "air-high", Aired(150), Aired(50) },
+            {
+                "gel-cloudy",
+                Sample.Of(Kinds.GelledBalm, ("polyamide gellant", 12), ("beeswax", 8), ("octyldodecanol", 80)),
+                Sample.Of(Kinds.GelledBalm, ("polyamide gellant", 12), ("octyldodecanol", 88))
+            },
+            { "place-gone", Balm with { MustStand = ["attic", "workroom"] }, Balm with { MustStand = ["workroom"] } },
+            {
+                "waits",
+                Sample.Of(Kinds.Balm, ("beeswax", 16), ("rosehip oil", 20), ("olive oil", 64)),
+                Sample.Of(Kinds.Balm, ("beeswax", 16), ("olive oil", 84))
+            },
+            {
+                "uv-none",
+                Sample.Of(Kinds.UvStick, ("beeswax", 20), ("raspberry seed oil", 80)),
+                Sample.Of(Kinds.UvStick, ("beeswax", 20), ("zinc oxide", 10), ("jojoba oil", 70))
+            },
+            {
+                "uv-crystals",
+                Sample.Of(Kinds.UvStick, ("beeswax", 20), ("octyl triazone", 5), ("jojoba oil", 75)),
+                Sample.Of(Kinds.UvStick, ("beeswax", 20), ("octyl triazone", 1), ("C12-15 alkyl benzoate", 79))
+            },
+            {
+                "uv-unstable-pair",
+                Sample.Of(Kinds.UvStick, ("beeswax", 20), ("avobenzone", 2), ("octinoxate", 5), ("C12-15 alkyl benzoate", 73)),
+                Sample.Of(Kinds.UvStick, ("beeswax", 20), ("avobenzone", 2), ("octocrylene", 5), ("C12-15 alkyl benzoate", 73))
             },
             {
                 "piece-holds",
@@ -232,8 +281,9 @@ public class ProductTests
                         ),
                 ]
             )
-        ).Parts.Keeping!.Lamp;
+        ).Lamp;
         Assert.Equal(state, lamp.State);
+        Assert.Equal(Workshops.Wording.Said(state), lamp.Says);
         Assert.NotEmpty(lamp.Reasons);
     }
 
@@ -289,6 +339,12 @@ public class ProductTests
             3 => Math.Max(finding.Numbers[1].Value - finding.Numbers[0].Value, finding.Numbers[0].Value - finding.Numbers[2].Value),
             _ => Math.Abs(finding.Numbers[0].Value - finding.Numbers[1].Value),
         };
+
+    private static Formula Aired(decimal percent)
+    {
+        var butter = Sample.Of(Kinds.WhippedButter, ("shea butter", 60), ("jojoba oil", 40));
+        return butter with { Batch = butter.Batch with { OverrunPercent = percent } };
+    }
 
     private static Formula Traded(Formula formula, string from, string to, decimal percent) =>
         Damp.Editor.Apply(formula, new Trade(formula.Lines.Single(line => line.Material == from).Id, to, percent));

@@ -33,6 +33,12 @@ public class RemedyTests
                         wrong.Add($"{label}: it is still there");
                     }
 
+                    var mended = Assessor.Editor.Apply(formula, remedy.Edits);
+                    if (Dosed(formula).Except(Dosed(mended)).Any(line => !Names(remedy, line.Id)))
+                    {
+                        wrong.Add($"{label}: something dosed gives way");
+                    }
+
                     var raised = after.Where(one =>
                         one.Severity < Severity.Note && !before.Any(had => had.Id == one.Id && had.Severity <= one.Severity)
                     );
@@ -60,6 +66,22 @@ public class RemedyTests
         Assert.True(shown > Formulas / 4, $"only {shown} remedies were shown");
         Assert.True(wrong.Count == 0, $"{wrong.Count} of {shown}: {string.Join(Environment.NewLine, wrong.Take(12))}");
     }
+
+    private static IEnumerable<FormulaLine> Dosed(Formula formula) =>
+        formula.Lines.Where(line => FormulaEditor.IsDosed(MaterialShelf.Plain.Get(line.Material, "material")));
+
+    private static bool Names(Assessment.Rules.Remedy remedy, string line) =>
+        remedy.Edits.Any(edit =>
+            edit switch
+            {
+                SetShare set => set.Line == line,
+                RemoveLine remove => remove.Line == line,
+                Trade trade => trade.From == line,
+                SwapMaterial swap => swap.Line == line,
+                SetPhase phase => phase.Line == line,
+                _ => true,
+            }
+        );
 
     /// <summary>Usual formulas with something moved from one line to another, and now and then something strange put in.</summary>
     private static IEnumerable<Formula> Spoilt(int count)

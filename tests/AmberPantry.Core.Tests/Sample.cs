@@ -50,6 +50,9 @@ public static class Sample
         );
 
     /// <summary>The one that stands the van.</summary>
+    /// <summary>The same, asked to stand the winter porch too.</summary>
+    public static Formula InTheCold(Formula formula) => formula with { MustStand = [Landmark.Porch, Landmark.Workroom, Landmark.Skin, Landmark.Van] };
+
     public static Formula Slipway7 { get; } =
         Of(
             Kinds.Balm,

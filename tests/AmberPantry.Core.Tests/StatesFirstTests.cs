@@ -33,7 +33,7 @@ public partial class StatesFirstTests
         var editor = new FormulaEditor(MaterialShelf.Plain);
         foreach (var share in new[] { "2", "6", "18", "26", "34" })
         {
-            yield return editor.Apply(Sample.Slipway7, new SetShare(Sample.Slipway7.Lines[0].Id, share));
+            yield return editor.Apply(Sample.InTheCold(Sample.Slipway7), new SetShare(Sample.Slipway7.Lines[0].Id, share));
         }
     }
 

@@ -23,6 +23,19 @@ public class FuzzTests
             {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
             "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},"holdsAtC":50}
             """,
+        ["post /api/formulas/read"] = """
+            {"text":"Beeswax 20 %\nCastor oil 80 %","family":"balm","answers":[{"row":1,"material":"beeswax","amount":"20 %","leaveOut":false}],
+            "batchG":500,"bare":"percent","scale":true,"rest":2}
+            """,
+        ["post /api/formulas/read-label"] = """
+            {"text":"Cera Alba, Ricinus Communis Seed Oil","family":"balm","answers":[{"row":1,"material":"beeswax","leaveOut":false}],
+            "onePercentAfter":2,"felt":{"state":"firm","atC":19}}
+            """,
+        ["post /api/shade"] = """
+            {"formula":{"family":"stick","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
+            "material":"castor oil","percent":78,"phase":"melt"},{"id":"L3","material":"red iron oxide","percent":2,"phase":"melt"}],
+            "batch":{"grams":500,"lossPercent":0}},"wanted":{"hex":"#C7655E"},"fromShelf":true}
+            """,
         ["put /api/materials/names"] = """{"material":"beeswax","names":["hive gold"]}""",
         ["put /api/materials/own"] = """
             {"name":"Fuzzed wax","basedOn":"beeswax","inci":"Cera Alba","pricePerKg":12,"useMaxPercent":30,"material":"quay wax"}

@@ -71,8 +71,73 @@ public class MaterialApiTests
         Assert.Equal("names", refused.Text("field"));
         refused = await host.Refused(400, HttpMethod.Put, "/api/materials/names", new { material = "moon dust", names = new[] { "x" } });
         Assert.Equal("material", refused.Text("field"));
-        var beeswax = (await host.Get("/api/materials")).AsArray().Single(one => one!["myNames"]!.AsArray().Count > 0)!;
+        var beeswax = (await host.Get("/api/materials/find?text=hive%20gold")).AsArray()[0]!;
         Assert.Equal(["hive gold"], beeswax["myNames"]!.AsArray().Select(name => name!.GetValue<string>()));
+    }
+
+    [Fact]
+    public async Task AllOfThemAreListedPageByPage()
+    {
+        await using var host = await PantryHost.Start();
+        var names = new List<string>();
+        var after = "";
+        do
+        {
+            var page = await host.Get($"/api/materials?take=200&after={Uri.EscapeDataString(after)}");
+            names.AddRange(page["items"]!.AsArray().Select(one => one!.Text("name")));
+            Assert.Equal(Core.Materials.Catalogue.All.Count, page.Int("total"));
+            after = page["next"]?.GetValue<string>() ?? "";
+        } while (after.Length > 0);
+        Assert.Equal(Core.Materials.Catalogue.All.Select(material => material.Name).Order(StringComparer.Ordinal), names);
+    }
+
+    [Fact]
+    public async Task MaterialsComeWithWhatUsesThemAndWithWhatSwapsThemIn()
+    {
+        await using var host = await PantryHost.Start();
+        var trial = await Story.Formula(host);
+        string[] Ids(JsonNode answer) => [.. answer["materials"]!.AsArray().Select(one => one!.Text("id"))];
+        Assert.Equal(trial["content"]!["lines"]!.AsArray().Select(line => line!.Text("material")), Ids(trial));
+        var formula = trial["content"]!;
+        Assert.Empty(Ids(await host.Post("/api/assess", new { formula, parts = Array.Empty<string>() })));
+        var edits = new object[]
+        {
+            new
+            {
+                kind = "swap_material",
+                line = formula["lines"]![0]!.Text("id"),
+                material = "carnauba wax",
+            },
+        };
+        Assert.Equal(
+            ["carnauba wax"],
+            Ids(
+                await host.Post(
+                    "/api/assess",
+                    new
+                    {
+                        formula,
+                        edits,
+                        parts = Array.Empty<string>(),
+                    }
+                )
+            )
+        );
+        var refused = await host.Refused(400, HttpMethod.Get, "/api/materials/named?id=moon%20dust", null);
+        Assert.Equal("id", refused.Text("field"));
+    }
+
+    [Fact]
+    public async Task AnswersAreCompressed()
+    {
+        await using var host = await PantryHost.Start();
+        using var ask = new HttpRequestMessage(HttpMethod.Get, "/api/materials?take=200");
+        ask.Headers.AcceptEncoding.ParseAdd("br");
+        using var answer = await host.Client.SendAsync(ask, TestContext.Current.CancellationToken);
+        Assert.Equal(["br"], answer.Content.Headers.ContentEncoding);
+        var packed = await answer.Content.ReadAsByteArrayAsync(TestContext.Current.CancellationToken);
+        var plain = await host.Get("/api/materials?take=200");
+        Assert.True(packed.Length < plain.ToJsonString().Length / 3, $"{packed.Length} bytes");
     }
 
     [Fact]
@@ -113,7 +178,7 @@ public class MaterialApiTests
     }
 
     [Fact]
-    public async Task EveryKindOfProductIsOfferedWithItsInstruments()
+    public async Task EveryKindOfProductIsOfferedWithItsLenses()
     {
         await using var host = await PantryHost.Start();
         var kinds = (await host.Get("/api/families")).AsArray();
@@ -123,12 +188,17 @@ public class MaterialApiTests
         {
             Assert.NotEmpty(kind.Text("title"));
             Assert.NotEmpty(kind.Text("about"));
-            Assert.NotEmpty(kind["instruments"]!.AsArray());
-            // And each of them begins, is judged by its own instruments, and says something.
+            // And each of them begins, is read by its own lenses, and the first says something.
+            var lenses = kind["lenses"]!.AsArray().Select(lens => lens!.GetValue<string>()).ToArray();
+            Assert.NotEmpty(lenses);
             var trial = await Story.Formula(host, $"One {kind.Text("family")}", kind.Text("family"));
-            var parts = kind["instruments"]!.DeepClone();
-            var answer = await host.Post("/api/assess", new JsonObject { ["formula"] = trial["content"]!.DeepClone(), ["parts"] = parts });
-            Assert.All(kind["instruments"]!.AsArray(), part => Assert.NotNull(answer["assessment"]!["parts"]![part!.GetValue<string>()]));
+            foreach (var lens in lenses)
+            {
+                var answer = await host.Post("/api/assess", new JsonObject { ["formula"] = trial["content"]!.DeepClone(), ["lens"] = lens });
+                var reading = answer["assessment"]!["reading"];
+                Assert.True(lens == "melt" || reading is null || reading.Text("says").Length > 0);
+                Assert.True(lens != lenses[0] || (lens == "melt" ? answer["assessment"]!["parts"]!["melt"] : reading) is not null);
+            }
         }
     }
 }

@@ -35,7 +35,7 @@ public class OwnMaterialApiTests
         );
 
     private static async Task<decimal?> PriceOf(PantryHost host, string id) =>
-        (await host.Get("/api/materials")).AsArray().Single(one => one!.Text("id") == id)!["pricePerKg"]?.GetValue<decimal>();
+        (await host.Get($"/api/materials/named?id={Uri.EscapeDataString(id)}")).AsArray().Single()!["pricePerKg"]?.GetValue<decimal>();
 
     [Fact]
     public async Task AMaterialIsAddedPricedRenamedAndTakenAwayWhileNothingUsesIt()
@@ -77,7 +77,7 @@ public class OwnMaterialApiTests
     public async Task ACatalogueMaterialTakesAPriceAndGivesItBack()
     {
         await using var host = await PantryHost.Start();
-        var name = (await host.Get("/api/materials")).AsArray().Single(one => one!.Text("id") == "beeswax")!.Text("name");
+        var name = (await host.Get("/api/materials/named?id=beeswax")).AsArray().Single()!.Text("name");
         await host.Put("/api/materials/own", Wax(name, 12));
         var trial = await Edit(host, await Story.Formula(host, from: "blank"), "beeswax");
         Assert.Equal(12m, await PriceOf(host, MaterialKey(name)));

@@ -118,6 +118,12 @@ public sealed class UpgradeTests : IDisposable
             line!["phase"] = line.Text("phase").Replace('-', '_');
         }
 
+        // A stick was for lips by its fill; now it says so.
+        if (now.Text("family") == "stick" && !(now["batch"]!["fillG"] is { } fill && fill.GetValue<decimal>() <= 6))
+        {
+            now["wornOn"] = "body";
+        }
+
         now.AsObject().Remove("total");
         return now;
     }

@@ -1,3 +1,4 @@
+using AmberPantry.Core.Assessment.Lenses;
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Assessment.Rules;
 using AmberPantry.Core.Costing;
@@ -44,6 +45,14 @@ public enum Part
 /// <summary>Everything said of one formula. Numbers carry their unit in the name.</summary>
 public sealed record Assessment
 {
+    /// <summary>What it is, in the sentence of its family.</summary>
+    public required string Headline { get; init; }
+
+    public required UseView Use { get; init; }
+
+    /// <summary>Whether it is waterless, and why or why not.</summary>
+    public required WaterlessView Lamp { get; init; }
+
     public required decimal TotalPercent { get; init; }
 
     public required IReadOnlyList<GroupTotal> Groups { get; init; }
@@ -57,8 +66,14 @@ public sealed record Assessment
 
     public required AssessmentParts Parts { get; init; }
 
+    /// <summary>The mix by the lens that was asked for; null where none was, or nothing is to be read by it.</summary>
+    public required LensView? Reading { get; init; }
+
     /// <summary>Worst first, then nearest to its limit. Remedies are there when they were asked for.</summary>
     public required IReadOnlyList<Finding> Findings { get; init; }
+
+    /// <summary>What no model tells: to be looked for on what was made.</summary>
+    public required IReadOnlyList<CheckToMake> Checks { get; init; }
 
     /// <summary>Every question this product raises on which practitioners disagree.</summary>
     public required IReadOnlyList<School> Schools { get; init; }

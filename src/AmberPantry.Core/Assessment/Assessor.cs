@@ -1,3 +1,4 @@
+using AmberPantry.Core.Assessment.Lenses;
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Assessment.Remedies;
 using AmberPantry.Core.Assessment.Rules;
@@ -5,6 +6,7 @@ using AmberPantry.Core.Costing;
 using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Safety;
 using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Assessment;
@@ -20,11 +22,20 @@ public sealed record Question
     /// <summary>The sciences to tell of; findings come from all of them whatever is asked.</summary>
     public IReadOnlyCollection<Part> Parts { get; init; } = All;
 
+    /// <summary>The lens to read it by besides; null for none.</summary>
+    public Lens? Lens { get; init; }
+
     /// <summary>Search remedies too: some milliseconds more, so left out while a boundary moves.</summary>
     public bool Remedies { get; init; }
 
     /// <summary>One thing moved to see what would happen.</summary>
     public Probe? Probe { get; init; }
+
+    /// <summary>
+    /// What is known of the making and the people, by the names of the rules table; with any of them told,
+    /// rules of the kitchen speak too.
+    /// </summary>
+    public IReadOnlyDictionary<string, FactValue>? Facts { get; init; }
 
     /// <summary>Findings put aside, each with the number it stood at.</summary>
     public IReadOnlyDictionary<string, double?> Aside { get; init; } = new Dictionary<string, double?>();
@@ -56,17 +67,29 @@ public sealed class Assessor(MaterialShelf shelf, Workshop workshop, FamilyRegis
 
     public FormulaEditor Editor { get; } = new(shelf);
 
+    /// <summary>The formula as a probe moves it; as it is where the probe moves only its surroundings.</summary>
+    public Formula Moved(Formula formula, Probe probe) => probe.Edit(formula, bearings) is { } edit ? Editor.Apply(formula, edit) : formula;
+
     /// <summary>Assesses a formula whose shares total 100, or an empty pot.</summary>
     /// <exception cref="Refusal">E_UNKNOWN_ID for a family, material or landmark that is not there, E_RANGE for a probe out of reach.</exception>
     public Assessment Assess(Formula formula, Question? question = null)
     {
         var ask = question ?? Question.Whole;
-        var subject = ask.Probe is { } probe ? probe.Moved(formula, bearings, Editor) : new Subject(formula, bearings);
+        foreach (var (name, value) in ask.Facts ?? new Dictionary<string, FactValue>())
+        {
+            FactTable.Check(name, value);
+        }
+
+        var standing = bearings with { Circumstances = bearings.Circumstances with { Facts = ask.Facts } };
+        var subject = ask.Probe is { } probe ? probe.Moved(formula, standing, Editor) : new Subject(formula, standing);
         var found = Judge.Of(subject);
-        var remedies = ask.Remedies ? new RemedySearch(subject, Editor) : null;
+        var remedies = ask.Remedies ? new RemedySearch(subject, Editor, [.. found]) : null;
         var schools = School.RaisedBy(subject);
         return new Assessment
         {
+            Headline = Headline.Of(subject),
+            Use = UseView.Of(subject),
+            Lamp = WaterlessView.Of(subject),
             TotalPercent = subject.Formula.Total,
             Groups =
             [
@@ -77,7 +100,9 @@ public sealed class Assessor(MaterialShelf shelf, Workshop workshop, FamilyRegis
             Cost = BatchCost.Of(subject.Formula, shelf, workshop),
             MakeweightLine = Editor.Makeweight(subject.Formula)?.Id,
             Parts = Tell(subject, ask.Parts),
+            Reading = LensReader.Read(subject, ask.Lens, ask.Probe),
             Findings = Told(found, schools, remedies, ask.Aside, subject.Say),
+            Checks = Checks.Of(subject),
             Schools = schools,
         };
     }

@@ -22,17 +22,19 @@ public enum FamilyNature
     Bath,
 }
 
-/// <summary>A way to look at a formula that fits a family.</summary>
-public enum Instrument
+/// <summary>What a mix is read by.</summary>
+public enum Lens
 {
-    /// <summary>Firmness from the winter porch to the melt pot.</summary>
     Melt,
     Feel,
-    Powder,
-    Bath,
+    Shade,
     Keeping,
     Scent,
-    Colour,
+    Cost,
+    Sponge,
+    Fizz,
+    Air,
+    Tub,
 }
 
 /// <summary>How a batch is made.</summary>
@@ -69,11 +71,36 @@ public sealed record FamilyTraits
     /// <summary>Snaps when it is all hard wax.</summary>
     public bool Snaps { get; init; }
 
-    /// <summary>In a container this small, g, it is worn on lips; null where it never is.</summary>
-    public decimal? LipUpToFillG { get; init; }
+    /// <summary>Set by a gellant and clear: what crystallises in it turns it cloudy.</summary>
+    public bool IsGelled { get; init; }
+}
 
-    /// <summary>Whether a thumb picks it up cold.</summary>
-    public bool PicksUpCold { get; init; } = true;
+/// <summary>How it is usually wished to feel; null where it is not asked.</summary>
+public sealed record FeelWishes
+{
+    /// <summary>Grease at once, of 10.</summary>
+    public double? MostGrease { get; init; }
+
+    /// <summary>Minutes until one may dress.</summary>
+    public double? MostDryDownMin { get; init; }
+
+    /// <summary>Drag, of 10.</summary>
+    public double? MostDrag { get; init; }
+}
+
+/// <summary>What it is usually sold and kept in.</summary>
+public enum PackKind
+{
+    Tin,
+    Jar,
+    PushTube,
+    Bottle,
+    Pump,
+    Shaker,
+    Pouch,
+
+    /// <summary>A wrap for a single piece.</summary>
+    Wrap,
 }
 
 /// <summary>All that is particular to one kind of product. Its shares are starting values: breaking one is a caution, never a block.</summary>
@@ -116,11 +143,21 @@ public sealed record FamilyProfile
 
     public MakingRoute Route { get; init; }
 
-    /// <summary>Instruments that fit, the main one first.</summary>
-    public required IReadOnlyList<Instrument> Instruments { get; init; }
+    /// <summary>What it is read by, the main lens first.</summary>
+    public required IReadOnlyList<Lens> Lenses { get; init; }
 
-    /// <summary>Kinds of place where its stock must keep its shape.</summary>
-    public IReadOnlyList<LandmarkKind> MustStand { get; init; } = [];
+    /// <summary>Keys of the places where it must usually stand.</summary>
+    public IReadOnlyList<string> MustStand { get; init; } = [Landmark.Workroom];
+
+    /// <summary>Where it is usually worn.</summary>
+    public required WornOn WornOn { get; init; }
+
+    public required PackKind Pack { get; init; }
+
+    public FeelWishes Feel { get; init; } = new();
+
+    /// <summary>Air usually beaten in, percent of the volume without it; null where none is.</summary>
+    public decimal? OverrunPercent { get; init; }
 
     public bool LeaveOn => ScentFamilies.All[Rules].LeaveOn;
 

@@ -63,6 +63,11 @@ public static class EditWords
             return string.Join(", ", changed.Select(line => $"{Name(line)} {Bare(was[line.Id].Percent)} → {Bare(line.Percent)}"));
         }
 
+        if (before.Batch.OverrunPercent != after.Batch.OverrunPercent)
+        {
+            return after.Batch.OverrunPercent is { } air ? $"air {Bare(air)} %" : "air as usual";
+        }
+
         if (before.Batch != after.Batch)
         {
             return $"batch {before.Batch.Grams.ToString("0.##", CultureInfo.InvariantCulture)} "
@@ -71,9 +76,14 @@ public static class EditWords
 
         return before.Family != after.Family ? $"{Kind(before)} → {Kind(after)}"
             : before.PourC != after.PourC ? "pour temperature changed"
+            : before.WornOn != after.WornOn || before.ForWhom != after.ForWhom ? "use changed"
+            : !SamePlaces(before.MustStand, after.MustStand) ? "places it must stand changed"
             : before.MakeweightId != after.MakeweightId ? $"{Name(after.Line(after.MakeweightId!))} is the makeweight"
             : "order changed";
     }
+
+    private static bool SamePlaces(IReadOnlyList<string>? one, IReadOnlyList<string>? other) =>
+        one is null || other is null ? one is null && other is null : one.SequenceEqual(other);
 
     private static string Kind(Formula formula) => FamilyRegistry.Usual.Find(formula.Family)?.Name ?? formula.Family.Key;
 

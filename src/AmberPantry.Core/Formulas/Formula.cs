@@ -16,7 +16,15 @@ public sealed record FormulaLine(string Id, string Material, decimal Percent, Ph
 /// <param name="Container">Key of the container.</param>
 /// <param name="FillG">Net grams in one container.</param>
 /// <param name="LossPercent">Share of the batch that stays in pot and tools.</param>
-public sealed record BatchSize(decimal Grams, int? Units = null, string? Container = null, decimal? FillG = null, decimal LossPercent = 0);
+/// <param name="OverrunPercent">Air beaten in, percent of the volume without it; null takes what is usual for the family.</param>
+public sealed record BatchSize(
+    decimal Grams,
+    int? Units = null,
+    string? Container = null,
+    decimal? FillG = null,
+    decimal LossPercent = 0,
+    decimal? OverrunPercent = null
+);
 
 /// <summary>A formula as it stands on the bench. The shares of a formula that may be made total exactly 100.</summary>
 public sealed record Formula
@@ -34,6 +42,15 @@ public sealed record Formula
 
     /// <summary>Planned pouring temperature in °C; null lets the tool propose one.</summary>
     public double? PourC { get; init; }
+
+    /// <summary>Where it goes on the body; null takes what is usual for the family.</summary>
+    public WornOn? WornOn { get; init; }
+
+    /// <summary>Whom it is for; null is anyone.</summary>
+    public ForWhom? ForWhom { get; init; }
+
+    /// <summary>Keys of the places where it must stand; null takes what is usual for the family, an empty list asks for none.</summary>
+    public IReadOnlyList<string>? MustStand { get; init; }
 
     public decimal Total => Lines.Sum(line => line.Percent);
 

@@ -1,5 +1,6 @@
 using AmberPantry.Core.Families;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Formulas;
 
@@ -11,6 +12,7 @@ public static class FormulaCheck
     private const decimal MostG = 100_000;
     private const decimal MostUnits = 10_000;
     private const decimal MostLossPercent = 50;
+    private const decimal MostOverrunPercent = 300;
     private const double LeastPourC = 20;
     private const double MostPourC = 120;
 
@@ -79,6 +81,7 @@ public static class FormulaCheck
         Batch(formula.Batch, $"{path}.batch");
         InRange(formula.Batch.Grams, LeastG, MostG, $"{path}.batch.grams", "g", "Type above 0 and at most 100000 g (100 kg).");
         Pour(formula.PourC, $"{path}.pourC");
+        MustStand(formula.MustStand, $"{path}.mustStand");
         if (formula.MakeweightId is { Length: > LongestKey } makeweight)
         {
             throw new Refusal(
@@ -96,6 +99,14 @@ public static class FormulaCheck
     public static BatchSize Batch(BatchSize batch, string path = "batch")
     {
         InRange(batch.LossPercent, 0, MostLossPercent, $"{path}.lossPercent", "%", "Type what stays in pot and tools, usually 2.");
+        InRange(
+            batch.OverrunPercent ?? 0,
+            0,
+            MostOverrunPercent,
+            $"{path}.overrunPercent",
+            "%",
+            "Type 0 to 300: the percent of volume that whipping adds."
+        );
         if (batch.FillG is { } fill)
         {
             InRange(fill, LeastG, MostG, $"{path}.fillG", "g", "Type the net grams of one container.");
@@ -142,6 +153,38 @@ public static class FormulaCheck
                 "Type a temperature in between, or leave it empty."
             )
             : pourC;
+
+    /// <summary>The places asked for; null takes the usual ones. A place that the house no longer has is kept: it may come back.</summary>
+    /// <exception cref="Refusal">E_RANGE for more places than a house has, or a key too long; E_TWICE for one named twice.</exception>
+    public static IReadOnlyList<string>? MustStand(IReadOnlyList<string>? places, string path = "places")
+    {
+        if (places?.Count > HouseSettings.MostLandmarks)
+        {
+            throw new Refusal(
+                Codes.Range,
+                path,
+                places.Count,
+                $"{places.Count} places are more than a house has.",
+                $"Name at most {HouseSettings.MostLandmarks}."
+            );
+        }
+
+        for (var i = 0; i < (places?.Count ?? 0); i++)
+        {
+            var place = places![i];
+            if (place is not { Length: > 0 and <= Landmark.LongestName })
+            {
+                throw new Refusal(Codes.Range, $"{path}[{i}]", place, "That is no key of a place.", "Use the key of one of the house’s places.");
+            }
+
+            if (places.Take(i).Contains(place))
+            {
+                throw new Refusal(Codes.Twice, $"{path}[{i}]", place, $"“{place}” is named twice.", "Name each place once.");
+            }
+        }
+
+        return places;
+    }
 
     private static void InRange(decimal value, decimal least, decimal most, string path, string unit, string remedy)
     {

@@ -19,6 +19,8 @@ namespace AmberPantry.Core.Formulas;
 [JsonDerivedType(typeof(SetBatch), "set_batch")]
 [JsonDerivedType(typeof(SetPour), "set_pour")]
 [JsonDerivedType(typeof(SetFamily), "set_family")]
+[JsonDerivedType(typeof(SetUse), "set_use")]
+[JsonDerivedType(typeof(SetMustStand), "set_must_stand")]
 public abstract record FormulaEdit;
 
 /// <summary>Where the difference of an edit comes from or goes to.</summary>
@@ -66,3 +68,9 @@ public sealed record SetPour(double? PourC = null) : FormulaEdit;
 
 /// <summary>Makes it another kind of product; the lines stay as they are.</summary>
 public sealed record SetFamily(Family Family) : FormulaEdit;
+
+/// <summary>Says where it is worn and by whom; null goes back to the usual.</summary>
+public sealed record SetUse(WornOn? WornOn = null, ForWhom? ForWhom = null) : FormulaEdit;
+
+/// <summary>Names the places where it must stand; null goes back to what is usual for the family.</summary>
+public sealed record SetMustStand(IReadOnlyList<string>? Places = null) : FormulaEdit;

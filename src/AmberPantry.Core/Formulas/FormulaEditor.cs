@@ -26,20 +26,44 @@ public sealed class FormulaEditor(MaterialShelf shelf)
             SetBatch set => formula with { Batch = FormulaCheck.Batch(set.Batch) },
             SetPour set => formula with { PourC = FormulaCheck.Pour(set.PourC) },
             SetFamily set => formula with { Family = FamilyRegistry.Usual.Get(set.Family, "family").Family },
+            SetUse set => formula with { WornOn = set.WornOn, ForWhom = set.ForWhom },
+            SetMustStand set => formula with { MustStand = FormulaCheck.MustStand(set.Places) },
             _ => throw new Refusal(Codes.UnknownId, "edit.kind", edit.GetType().Name, "This change is not known here.", "Reload the page."),
         };
 
     public Formula Apply(Formula formula, IEnumerable<FormulaEdit> edits) => edits.Aggregate(formula, Apply);
 
-    /// <summary>The line that takes up the rest: the one chosen, else the largest free liquid, else the largest free line.</summary>
+    /// <summary>The line that takes up the rest: the one chosen, else the largest free line of what fills the family, else the largest free
+    /// line.</summary>
     /// <param name="except">A line that is being edited and so cannot give way to itself.</param>
     public FormulaLine? Makeweight(Formula formula, string? except = null)
     {
         var free = formula.Lines.Where(line => !line.Kept && line.Id != except).ToArray();
         return free.FirstOrDefault(line => line.Id == formula.MakeweightId)
-            ?? free.Where(line => Material(line).IsLiquid).MaxBy(line => line.Percent)
+            ?? Fillers(formula.Family)
+                .Select(fills => free.Where(line => fills(Material(line))).MaxBy(line => line.Percent))
+                .OfType<FormulaLine>()
+                .FirstOrDefault()
             ?? free.MaxBy(line => line.Percent);
     }
+
+    /// <summary>What a family is filled up with, the best first: dry grains where it is dry, else free oil and then fat; last of all what is dear
+    /// or dosed.</summary>
+    private static IEnumerable<Func<Material, bool>> Fillers(Family family)
+    {
+        if (FamilyRegistry.Usual.Find(family) is { IsDry: true })
+        {
+            yield return material => material.Role is Role.Salt or Role.Powder;
+            yield return material => material.Role is Role.Base or Role.Botanical;
+        }
+
+        yield return material => material.IsLiquid;
+        yield return material => !IsDosed(material);
+    }
+
+    /// <summary>What is weighed for what it does, and fills nothing.</summary>
+    public static bool IsDosed(Material material) =>
+        material.Role is Role.Scent or Role.Colourant or Role.Antioxidant or Role.Active or Role.Preservative or Role.UvFilter;
 
     private Formula SetShare(Formula formula, SetShare set)
     {

@@ -4,7 +4,7 @@ using AmberPantry.Core.Materials;
 namespace AmberPantry.Core.Formulas;
 
 /// <summary>When a material joins a product of some kind, unless the maker says otherwise.</summary>
-internal static class LinePhase
+public static class LinePhase
 {
     /// <summary>Where nothing is melted, grains are mixed dry and what is poured in is liquid.</summary>
     public static Phase Of(Family family, Material material) =>

@@ -1,9 +1,12 @@
 using System.Globalization;
+using System.Text.Json;
+using System.Text.Json.Serialization;
 using System.Text.RegularExpressions;
 
 namespace AmberPantry.Core.Safety;
 
 /// <summary>What is told about a batch: yes or no, a number, or a word; a fact that is not there was not told.</summary>
+[JsonConverter(typeof(FactJson))]
 public sealed record FactValue
 {
     private FactValue(bool? yes, double? number, string? word)
@@ -22,6 +25,35 @@ public sealed record FactValue
     public static implicit operator FactValue(double number) => new(null, number, null);
 
     public static implicit operator FactValue(string word) => new(null, null, word);
+}
+
+/// <summary>A fact is a JSON true, false, number or text.</summary>
+public sealed class FactJson : JsonConverter<FactValue>
+{
+    public override FactValue Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+        reader.TokenType switch
+        {
+            JsonTokenType.True or JsonTokenType.False => reader.GetBoolean(),
+            JsonTokenType.Number when reader.TryGetDouble(out var number) && double.IsFinite(number) => number,
+            JsonTokenType.String => reader.GetString()!,
+            _ => throw new JsonException(),
+        };
+
+    public override void Write(Utf8JsonWriter writer, FactValue value, JsonSerializerOptions options)
+    {
+        if (value.Yes is { } yes)
+        {
+            writer.WriteBooleanValue(yes);
+        }
+        else if (value.Number is { } number)
+        {
+            writer.WriteNumberValue(number);
+        }
+        else
+        {
+            writer.WriteStringValue(value.Word);
+        }
+    }
 }
 
 /// <summary>A rule's condition: "|" binds weakest, then "&amp;"; no brackets.</summary>

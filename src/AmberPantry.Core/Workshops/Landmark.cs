@@ -21,6 +21,14 @@ public enum LandmarkKind
 /// <param name="Hours">How long stock stays there; null when it does not matter.</param>
 public sealed record Landmark(string Id, string Name, double TemperatureC, LandmarkKind Kind, double? Hours = null)
 {
+    /// <summary>Keys of the places that a new house has.</summary>
+    public const string Porch = "porch";
+    public const string Workroom = "workroom";
+    public const string Stall = "stall";
+    public const string Skin = "skin";
+    public const string Van = "van";
+    public const string Pot = "pot";
+
     public const int LongestName = 40;
     private const double MostHours = 24 * 366;
 

@@ -144,9 +144,20 @@ public sealed partial class Wording(Workshop workshop)
             _ => $"{string.Join(", ", names.Take(names.Count - 1))} and {names[^1]}",
         };
 
-    /// <summary>A material's name inside a sentence: first letter small, unless it is part of a code.</summary>
+    /// <summary>Places in the names of materials, which keep their capital.</summary>
+    private static readonly string[] Proper = ["Epsom", "Dead", "Irish", "Japan", "Japanese", "Moroccan", "Brazil", "Brazilian", "Scots", "St"];
+
+    /// <summary>A material's name inside a sentence: first letter small, unless it is a place or part of a code.</summary>
     public static string Inside(string name) =>
-        name.Length > 1 && char.IsUpper(name[0]) && char.IsLower(name[1]) ? char.ToLowerInvariant(name[0]) + name[1..] : name;
+        !Proper.Contains(name.Split(' ')[0], StringComparer.Ordinal) && name.Length > 1 && char.IsUpper(name[0]) && char.IsLower(name[1])
+            ? char.ToLowerInvariant(name[0]) + name[1..]
+            : name;
+
+    /// <summary>The same at the head of a sentence.</summary>
+    public static string Capital(string words) => words.Length == 0 ? words : $"{char.ToUpperInvariant(words[0])}{words[1..]}";
+
+    /// <summary>With its article: "a balm", "an underarm paste".</summary>
+    public static string One(string name) => ("aeiou".Contains(name[0], StringComparison.Ordinal) ? "an " : "a ") + name;
 
     /// <summary>A material's short name: what stands before the first comma.</summary>
     public static string Brief(string name) => Inside(name.Split(',')[0]);

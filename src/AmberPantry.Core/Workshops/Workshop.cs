@@ -26,11 +26,12 @@ public sealed record Workshop
 
     public static IReadOnlyList<Landmark> UsualLandmarks { get; } =
     [
-        new("porch", "winter porch", 4, LandmarkKind.Storage),
-        new("workroom", "workroom", 20, LandmarkKind.Workroom),
-        new("skin", "skin", 33, LandmarkKind.Skin),
-        new("van", "summer van", 46, LandmarkKind.Storage, 3),
-        new("pot", "melt pot", 75, LandmarkKind.Pot),
+        new(Landmark.Porch, "winter porch", 4, LandmarkKind.Storage),
+        new(Landmark.Workroom, "workroom", 20, LandmarkKind.Workroom),
+        new(Landmark.Stall, "stall", 28, LandmarkKind.Storage, 8),
+        new(Landmark.Skin, "skin", 33, LandmarkKind.Skin),
+        new(Landmark.Van, "summer van", 46, LandmarkKind.Storage, 3),
+        new(Landmark.Pot, "melt pot", 75, LandmarkKind.Pot),
     ];
 
     public Container? FindContainer(string? id) => Containers.FirstOrDefault(container => container.Id == id);

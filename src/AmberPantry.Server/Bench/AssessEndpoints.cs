@@ -1,9 +1,11 @@
 using System.Text.Json;
 using AmberPantry.Core;
 using AmberPantry.Core.Assessment;
+using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Assessment.Remedies;
 using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Safety;
 using AmberPantry.Core.Workshops;
 using AmberPantry.Server.Hosting;
 using AmberPantry.Server.House;
@@ -25,21 +27,40 @@ public sealed record AssessRequest
     /// <summary>The sciences to tell of; all of them when left out.</summary>
     public IReadOnlyList<Part>? Parts { get; init; }
 
+    /// <summary>The lens to read it by; none when left out.</summary>
+    public Lens? Lens { get; init; }
+
     /// <summary>Search remedies too; leave out while something is being dragged.</summary>
     public bool Remedies { get; init; }
 
     /// <summary>One thing moved to see what would happen.</summary>
     public Probe? Probe { get; init; }
 
+    /// <summary>
+    /// What is known of the making and the people by the names of the rules table, such as heatMethod or childrenPresent: true, false,
+    /// a number or a word. With any of them told, rules of the kitchen speak too.
+    /// </summary>
+    public IReadOnlyDictionary<string, FactValue>? Facts { get; init; }
+
     /// <summary>Findings put aside: each is told as resting until its number has got worse.</summary>
     public IReadOnlyList<AsideAt>? Aside { get; init; }
 }
 
-/// <param name="Formula">The formula after the edits.</param>
-public sealed record AssessAnswer(Formula Formula, Assessment Assessment);
+/// <param name="Formula">The formula after the edits, and as the probe moves it.</param>
+/// <param name="Materials">What the edits brought in.</param>
+public sealed record AssessAnswer(Formula Formula, Assessment Assessment, IReadOnlyList<MaterialView> Materials);
+
+/// <summary>A formula found to hold at a temperature.</summary>
+/// <param name="Formula">Null where the mix in hand holds there already.</param>
+/// <param name="Says">What it took, in one sentence.</param>
+/// <param name="Materials">What the mix names.</param>
+public sealed record MixAnswer(Formula? Formula, string Says, IReadOnlyList<MaterialView> Materials);
 
 /// <param name="HoldsAtC">Temperature at which the mix must keep its shape, −5 to 90 °C.</param>
 public sealed record MixRequest(Formula Formula, double HoldsAtC);
+
+/// <param name="FromShelf">Pigments of the pantry may join those in the mix.</param>
+public sealed record ShadeRequest(Formula Formula, WantedShade Wanted, bool FromShelf = false);
 
 /// <summary>Judging a formula without keeping it.</summary>
 public static class AssessEndpoints
@@ -51,10 +72,11 @@ public static class AssessEndpoints
     {
         api.MapPost("/assess", AnswerAsync).Accepts<AssessRequest>("application/json").Produces<AssessAnswer>();
         api.MapPost("/mix", Mix);
+        api.MapPost("/shade", Shade);
         api.MapGet("/families", () => FamilyRegistry.Usual.All.Select(FamilyView.Of)).WithName("families");
     }
 
-    private static FoundMix Mix(MixRequest request, WorkshopKeeper keeper)
+    private static MixAnswer Mix(MixRequest request, WorkshopKeeper keeper)
     {
         FormulaCheck.Check(request.Formula, keeper.Shelf);
         if (!(request.HoldsAtC >= HouseSettings.LeastC && request.HoldsAtC <= HottestHoldC))
@@ -68,7 +90,16 @@ public static class AssessEndpoints
             );
         }
 
-        return new MixFinder(keeper.Shelf, keeper.Open.Workshop).HoldAt(request.Formula, request.HoldsAtC);
+        var open = keeper.Open;
+        var found = new MixFinder(open.Shelf, open.Workshop).HoldAt(request.Formula, request.HoldsAtC);
+        return new MixAnswer(found.Formula, found.Says, found.Formula is null ? [] : MaterialEndpoints.In(found.Formula, open));
+    }
+
+    private static ShadeAnswer Shade(ShadeRequest request, WorkshopKeeper keeper)
+    {
+        FormulaCheck.Check(request.Formula, keeper.Shelf);
+        var open = keeper.Open;
+        return new ShadeFinder(open.Shelf, open.Workshop).Find(request.Formula, request.Wanted, request.FromShelf);
     }
 
     private static async Task<IResult> AnswerAsync(HttpRequest http, WorkshopKeeper keeper)
@@ -102,11 +133,16 @@ public static class AssessEndpoints
         var question = new Question
         {
             Parts = request.Parts is { } parts ? [.. parts] : Question.Whole.Parts,
+            Lens = request.Lens,
             Remedies = request.Remedies,
             Probe = request.Probe,
+            Facts = request.Facts,
             Aside = (request.Aside ?? []).GroupBy(aside => aside.Finding).ToDictionary(aside => aside.Key, aside => aside.First().Value),
         };
-        return new AssessAnswer(formula, open.Assessor.Assess(formula, question));
+        var had = request.Formula.Lines.Select(line => line.Material).ToHashSet();
+        var brought = formula with { Lines = [.. formula.Lines.Where(line => !had.Contains(line.Material))] };
+        var moved = request.Probe is { } probe ? open.Assessor.Moved(formula, probe) : formula;
+        return new AssessAnswer(moved, open.Assessor.Assess(formula, question), MaterialEndpoints.In(brought, open));
     }
 
     /// <exception cref="Refusal">E_RANGE for more edits than any hand makes at once.</exception>

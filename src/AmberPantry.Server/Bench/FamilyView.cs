@@ -18,14 +18,23 @@ public sealed record FamilyView
 
     public required FamilyNature Nature { get; init; }
 
-    /// <summary>Instruments that fit, the main one first.</summary>
-    public required IReadOnlyList<Instrument> Instruments { get; init; }
+    /// <summary>What it is read by, the main lens first.</summary>
+    public required IReadOnlyList<Lens> Lenses { get; init; }
 
     /// <summary>Whether steps of making are written for it.</summary>
     public required bool CanBeMade { get; init; }
 
-    /// <summary>Kinds of place where its stock must keep its shape.</summary>
-    public required IReadOnlyList<Core.Workshops.LandmarkKind> MustStand { get; init; }
+    /// <summary>Keys of the places where it must usually stand.</summary>
+    public required IReadOnlyList<string> MustStand { get; init; }
+
+    /// <summary>Where it is usually worn.</summary>
+    public required WornOn WornOn { get; init; }
+
+    /// <summary>What it is usually kept in.</summary>
+    public required PackKind Pack { get; init; }
+
+    /// <summary>Air usually beaten in, percent of the volume without it; null where none is.</summary>
+    public required decimal? OverrunPercent { get; init; }
 
     internal static FamilyView Of(FamilyProfile profile) =>
         new()
@@ -35,8 +44,11 @@ public sealed record FamilyView
             Title = profile.Title,
             About = profile.About,
             Nature = profile.Nature,
-            Instruments = profile.Instruments,
+            Lenses = profile.Lenses,
             CanBeMade = profile.Route != MakingRoute.BySheet,
             MustStand = profile.MustStand,
+            WornOn = profile.WornOn,
+            Pack = profile.Pack,
+            OverrunPercent = profile.OverrunPercent,
         };
 }

@@ -1,6 +1,8 @@
 using AmberPantry.Core;
 using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Formulas.Pasted;
+using AmberPantry.Core.Materials;
 using AmberPantry.Data;
 using AmberPantry.Data.Formulas;
 using AmberPantry.Server.Hosting;
@@ -28,6 +30,9 @@ public enum Start
 
     /// <summary>As a trial of another formula.</summary>
     Copy,
+
+    /// <summary>With a mix of its own, such as one that was pasted.</summary>
+    Mix,
 }
 
 public enum FormulaOrder
@@ -38,7 +43,8 @@ public enum FormulaOrder
 }
 
 /// <param name="Of">Id of the trial that is copied; needed for a copy, whose kind it has.</param>
-public sealed record StartFormula(string Name, Family Family, Start From, int? Of = null);
+/// <param name="Content">The mix, where it starts with one.</param>
+public sealed record StartFormula(string Name, Family Family, Start From, int? Of = null, Formula? Content = null);
 
 public sealed record RenameFormula(string Name);
 
@@ -49,6 +55,8 @@ public static class FormulaEndpoints
     {
         formulas.MapGet("/", List);
         formulas.MapPost("/", Begin);
+        formulas.MapPost("/read", (PastedQuestion question, WorkshopKeeper keeper) => PastedList.Read(question, keeper.Shelf));
+        formulas.MapPost("/read-label", (LabelQuestion question, WorkshopKeeper keeper) => LabelList.Read(question, keeper.Shelf));
         formulas.MapPut("/{id:int}/name", Rename);
         formulas.MapPut("/{id:int}/archived", PutAway);
     }
@@ -119,6 +127,7 @@ public static class FormulaEndpoints
             {
                 Start.Blank => Starters.Blank(start.Family),
                 Start.Usual => Starters.For(family, keeper.Shelf),
+                Start.Mix => Own(start, keeper.Shelf),
                 _ => await Copied(db, start.Of),
             };
             var formula = new FormulaRow { Name = name, CreatedAt = clock.Now };
@@ -126,7 +135,23 @@ public static class FormulaEndpoints
             var trial = await TrialKeeper.Add(db, formula, content, "first trial", "started", clock.Now);
             return trial.Id;
         });
-        return await TrialViews.Get(db, id, keeper.Say);
+        return await TrialViews.Get(db, id, keeper.Open);
+    }
+
+    private static Formula Own(StartFormula start, MaterialShelf shelf)
+    {
+        var content = start.Content
+            ?? throw new Refusal(Codes.Empty, "content", null, "There is no mix to start from.", "Send the mix, or start from a blank pot.");
+        FormulaCheck.Check(content, shelf, "content");
+        return content.Family == start.Family
+            ? content
+            : throw new Refusal(
+                Codes.Range,
+                "content.family",
+                content.Family.Key,
+                $"The mix is a {content.Family.Key}, the formula a {start.Family.Key}.",
+                "Give both the same kind."
+            );
     }
 
     private static async Task<FormulaBrief> Rename(int id, RenameFormula rename, PantryDb db)

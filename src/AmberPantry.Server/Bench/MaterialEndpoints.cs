@@ -1,9 +1,11 @@
 using AmberPantry.Core;
+using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
 using AmberPantry.Data;
 using AmberPantry.Data.Materials;
 using AmberPantry.Server.Hosting;
 using AmberPantry.Server.House;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Server.Bench;
@@ -20,6 +22,8 @@ public sealed record MaterialView
 
     /// <summary>Key of the catalogue material it is a grade of; its own key otherwise.</summary>
     public required string BasedOn { get; init; }
+
+    public required string BasedOnName { get; init; }
 
     public required string Inci { get; init; }
 
@@ -78,14 +82,51 @@ public static class MaterialEndpoints
 
     public static void Map(RouteGroupBuilder materials)
     {
-        materials.MapGet("/", (WorkshopKeeper keeper) => keeper.Shelf.All.Select(material => View(material, keeper)));
+        materials.MapGet("/", List);
+        materials.MapGet("/named", ([FromQuery] string[] id, WorkshopKeeper keeper) =>
+            Few(id).Select(one => View(keeper.Shelf.Get(one, "id"), keeper.Open))
+        );
         materials.MapGet("/find", (string? text, string? most, WorkshopKeeper keeper) =>
             MaterialSearch
                 .Find(text ?? throw Missing(), keeper.Shelf.All, Math.Min(Paging.Take(most ?? UsualFound), MostFound))
-                .Select(found => View(found.Material, keeper) with { Fit = found.Fit, IsSure = found.IsSure })
+                .Select(found => View(found.Material, keeper.Open) with { Fit = found.Fit, IsSure = found.IsSure })
         );
         materials.MapPut("/names", Call);
     }
+
+    /// <summary>The materials that a formula names.</summary>
+    internal static IReadOnlyList<MaterialView> In(Formula formula, OpenWorkshop open) =>
+        [
+            .. formula
+                .Lines.Select(line => open.Shelf.Find(line.Material))
+                .OfType<Material>()
+                .DistinctBy(material => material.Id)
+                .Select(material => View(material, open)),
+        ];
+
+    /// <summary>All of them by name, page by page.</summary>
+    private static Page<MaterialView> List(string? after, string? take, WorkshopKeeper keeper)
+    {
+        var most = Paging.Take(take);
+        var open = keeper.Open;
+        var all = open
+            .Shelf.All.OrderBy(material => material.Name, StringComparer.Ordinal)
+            .ThenBy(material => material.Id, StringComparer.Ordinal)
+            .ToArray();
+        var rest = Paging.AfterName(after) is { } mark ? all.Where(material => string.CompareOrdinal(material.Name, mark.Name) > 0) : all;
+        return Paging.Page([.. rest.Take(most + 1).Select(material => View(material, open))], most, all.Length, last => Paging.Mark(last.Name, 0));
+    }
+
+    private static string[] Few(string[] ids) =>
+        ids.Length <= Formula.MostLines
+            ? ids
+            : throw new Refusal(
+                Codes.Range,
+                "id",
+                ids.Length,
+                $"{ids.Length} materials at once are too many.",
+                $"Ask for at most {Formula.MostLines}."
+            );
 
     private static Refusal Missing() =>
         new(Codes.Missing, "text", null, "The address lacks the text to look for.", "Add ?text= with a part of a name.");
@@ -112,15 +153,16 @@ public static class MaterialEndpoints
             return true;
         });
         keeper.Forget();
-        return View(keeper.Shelf.Get(material.Id, "material"), keeper);
+        return View(keeper.Shelf.Get(material.Id, "material"), keeper.Open);
     }
 
-    private static MaterialView View(Material material, WorkshopKeeper keeper) =>
+    private static MaterialView View(Material material, OpenWorkshop open) =>
         new()
         {
             Id = material.Id,
             Name = material.Name,
             BasedOn = material.BasedOn,
+            BasedOnName = MaterialShelf.Plain.Find(material.BasedOn)?.Name ?? material.Name,
             Inci = material.Inci,
             Role = material.Role,
             DensityGMl = material.DensityGMl,
@@ -140,10 +182,10 @@ public static class MaterialEndpoints
                     .Of(material.BasedOn)
                     .Select(pair => new LookAlikeView(
                         MaterialShelf.Plain.Get(pair.One == material.BasedOn ? pair.Other : pair.One, "look-alike").Name,
-                        keeper.Say.Text(pair.Difference)
+                        open.Say.Text(pair.Difference)
                     )),
             ],
             PricePerKg = material.PricePerKg,
-            IsOwn = keeper.Shelf.Own.Any(own => own.Id == material.Id),
+            IsOwn = open.Shelf.Own.Any(own => own.Id == material.Id),
         };
 }

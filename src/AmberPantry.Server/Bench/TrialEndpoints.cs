@@ -45,7 +45,7 @@ public static class TrialEndpoints
     public static void Map(RouteGroupBuilder trials)
     {
         trials.MapGet("/", Find);
-        trials.MapGet("/{id:int}", (int id, PantryDb db, WorkshopKeeper keeper) => TrialViews.Get(db, id, keeper.Say));
+        trials.MapGet("/{id:int}", (int id, PantryDb db, WorkshopKeeper keeper) => TrialViews.Get(db, id, keeper.Open));
         trials.MapGet("/{id:int}/plan", Plan);
         trials.MapPost("/{id:int}/edits", Edit);
         trials.MapPut("/{id:int}/content", Replace);
@@ -139,7 +139,7 @@ public static class TrialEndpoints
         Func<TrialKeeper, TrialRow, Task> change
     )
     {
-        var trials = new TrialKeeper(db, keeper.Shelf, keeper.Say, clock.Now);
+        var trials = new TrialKeeper(db, keeper.Open, clock.Now);
         await db.Command(async () =>
         {
             if (!await trials.Knows(command, asked))
@@ -151,7 +151,7 @@ public static class TrialEndpoints
 
             return true;
         });
-        return await TrialViews.Get(db, id, keeper.Say);
+        return await TrialViews.Get(db, id, keeper.Open);
     }
 
     private static async Task<TrialView> Fork(int id, ForkTrial fork, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
@@ -162,7 +162,7 @@ public static class TrialEndpoints
             FormulaCheck.Check(given, keeper.Shelf, "content");
         }
 
-        var trials = new TrialKeeper(db, keeper.Shelf, keeper.Say, clock.Now);
+        var trials = new TrialKeeper(db, keeper.Open, clock.Now);
         var begun = await db.Command(async () =>
         {
             if (await trials.Knows(fork.Command, fork))
@@ -177,7 +177,7 @@ public static class TrialEndpoints
             trials.Note(fork.Command, trial, fork);
             return trial.Id;
         });
-        return await TrialViews.Get(db, begun, keeper.Say);
+        return await TrialViews.Get(db, begun, keeper.Open);
     }
 
     private static async Task<TrialView> Tell(int id, TellTrial tell, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
@@ -201,7 +201,7 @@ public static class TrialEndpoints
             (trial.Intent, trial.Notes, trial.ChangedAt) = (told.Intent, told.Notes, clock.Now);
             return true;
         });
-        return await TrialViews.Get(db, id, keeper.Say);
+        return await TrialViews.Get(db, id, keeper.Open);
     }
 
     private static async Task<TrialView> PutAway(int id, Archive archive, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
@@ -212,7 +212,7 @@ public static class TrialEndpoints
             await TrialKeeper.Archive(db, trial, archive.Archived ? trial.ArchivedAt ?? clock.Now : null);
             return true;
         });
-        return await TrialViews.Get(db, id, keeper.Say);
+        return await TrialViews.Get(db, id, keeper.Open);
     }
 
     private static async Task<TrialView> PutAside(int id, SetFindingAside aside, PantryDb db, WorkshopKeeper keeper)
@@ -238,7 +238,7 @@ public static class TrialEndpoints
             (row.Reason, row.Value) = (reason, aside.Value);
             return true;
         });
-        return await TrialViews.Get(db, id, keeper.Say);
+        return await TrialViews.Get(db, id, keeper.Open);
     }
 
     private static async Task<TrialView> TakeBack(int id, string finding, PantryDb db, WorkshopKeeper keeper)
@@ -248,7 +248,7 @@ public static class TrialEndpoints
             await Trial(db, id);
             return await db.SetAside.Where(one => one.TrialId == id && one.Finding == finding).ExecuteDeleteAsync();
         });
-        return await TrialViews.Get(db, id, keeper.Say);
+        return await TrialViews.Get(db, id, keeper.Open);
     }
 
     private static async Task<TrialRow> Open(PantryDb db, int id) =>

@@ -1,17 +1,16 @@
 using System.Security.Cryptography;
 using AmberPantry.Core;
 using AmberPantry.Core.Formulas;
-using AmberPantry.Core.Materials;
-using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
 using AmberPantry.Data.Formulas;
 using AmberPantry.Server.Hosting;
+using AmberPantry.Server.House;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Server.Bench;
 
 /// <summary>Keeps changes of one trial, with a hundred steps of undo. Every act runs inside a command's transaction.</summary>
-internal sealed class TrialKeeper(PantryDb db, MaterialShelf shelf, Wording say, DateTime now)
+internal sealed class TrialKeeper(PantryDb db, OpenWorkshop open, DateTime now)
 {
     /// <summary>Whether the trial has taken this command before; then nothing is done again.</summary>
     /// <exception cref="Refusal">E_REPEATED when the same id came with something else.</exception>
@@ -54,7 +53,7 @@ internal sealed class TrialKeeper(PantryDb db, MaterialShelf shelf, Wording say,
             ? trial
             : throw new ChangedElsewhereException(
                 $"Changed in another window at {trial.ChangedAt.ToLocalTime():HH:mm}.",
-                await TrialViews.Get(db, id, say)
+                await TrialViews.Get(db, id, open)
             );
     }
 
@@ -63,7 +62,7 @@ internal sealed class TrialKeeper(PantryDb db, MaterialShelf shelf, Wording say,
         const int LongestDid = 200;
         var words = did is { Length: > 0 and <= LongestDid }
             ? did
-            : string.Join("; ", [EditWords.Tell(trial.Content, content, shelf), .. besides ?? []]);
+            : string.Join("; ", [EditWords.Tell(trial.Content, content, open.Shelf), .. besides ?? []]);
         await db
             .TrialEdits.Where(edit =>
                 edit.TrialId == trial.Id && (edit.Position > trial.EditAt || edit.Position <= trial.EditAt - TrialEditRow.MostSteps)

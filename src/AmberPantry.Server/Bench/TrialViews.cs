@@ -1,7 +1,7 @@
 using AmberPantry.Core.Formulas;
-using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
 using AmberPantry.Server.Hosting;
+using AmberPantry.Server.House;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Server.Bench;
@@ -39,6 +39,9 @@ public sealed record TrialView
 
     public required Formula Content { get; init; }
 
+    /// <summary>The materials it names.</summary>
+    public required IReadOnlyList<MaterialView> Materials { get; init; }
+
     /// <summary>What undo would take back; null when there is nothing.</summary>
     public required string? Undo { get; init; }
 
@@ -59,7 +62,7 @@ internal static class TrialViews
     private const int MostLots = 30;
 
     /// <exception cref="NotThereException">When there is no such trial.</exception>
-    public static async Task<TrialView> Get(PantryDb db, int id, Wording say)
+    public static async Task<TrialView> Get(PantryDb db, int id, OpenWorkshop open)
     {
         var trial = await db.Trials.AsNoTracking().Include(row => row.Formula).FirstOrDefaultAsync(row => row.Id == id)
             ?? throw new NotThereException("That trial");
@@ -67,7 +70,7 @@ internal static class TrialViews
             .TrialEdits.AsNoTracking()
             .Where(edit => edit.TrialId == id && edit.Position >= trial.EditAt - 1 && edit.Position <= trial.EditAt + 1)
             .Select(edit => new { edit.Position, edit.Did })
-            .ToDictionaryAsync(edit => edit.Position, edit => edit.Did is { } did ? say.Text(did) : null);
+            .ToDictionaryAsync(edit => edit.Position, edit => edit.Did is { } did ? open.Say.Text(did) : null);
         var siblings = await db
             .Trials.AsNoTracking()
             .Where(row => row.FormulaId == trial.FormulaId)
@@ -104,6 +107,7 @@ internal static class TrialViews
             ArchivedAt = trial.ArchivedAt,
             FormulaArchivedAt = trial.Formula.ArchivedAt,
             Content = trial.Content,
+            Materials = MaterialEndpoints.In(trial.Content, open),
             Undo = free && near.ContainsKey(trial.EditAt - 1) ? near.GetValueOrDefault(trial.EditAt) : null,
             Redo = free ? near.GetValueOrDefault(trial.EditAt + 1) : null,
             Trials = siblings,

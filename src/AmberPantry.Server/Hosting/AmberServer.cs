@@ -1,3 +1,4 @@
+using System.IO.Compression;
 using System.Text.Json;
 using AmberPantry.Core.Materials;
 using AmberPantry.Data;
@@ -11,6 +12,7 @@ using AmberPantry.Server.Today;
 using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.AspNetCore.Server.Kestrel.Transport.Sockets;
 using Microsoft.Extensions.FileProviders;
 
@@ -65,6 +67,8 @@ public static class AmberServer
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
         builder.Services.AddExceptionHandler<Refusals>();
         builder.Services.AddResponseCompression(compression => compression.EnableForHttps = true);
+        builder.Services.Configure<BrotliCompressionProviderOptions>(packed => packed.Level = CompressionLevel.Fastest);
+        builder.Services.Configure<GzipCompressionProviderOptions>(packed => packed.Level = CompressionLevel.Fastest);
         builder.Services.ConfigureHttpJsonOptions(json => WireJson.Apply(json.SerializerOptions));
         builder.Services.AddOpenApi(openApi =>
         {
@@ -95,6 +99,7 @@ public static class AmberServer
         }
 
         app.UseMiddleware<LocalOnly>();
+        app.UseResponseCompression();
         app.UseExceptionHandler();
         app.UseStatusCodePages();
         app.MapOpenApi();
@@ -184,8 +189,6 @@ public static class AmberServer
             return;
         }
 
-        // Files only: over loopback an answer is there sooner than it is packed.
-        app.UseWhen(context => !context.Request.Path.StartsWithSegments("/api"), files => files.UseResponseCompression());
         var files = new PhysicalFileProvider(folder);
         app.UseStaticFiles(
             new StaticFileOptions

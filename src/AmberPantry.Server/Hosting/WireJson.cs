@@ -2,7 +2,6 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
 using AmberPantry.Core;
-using AmberPantry.Core.Assessment.Remedies;
 using AmberPantry.Core.Assessment.Rules;
 using AmberPantry.Core.Making;
 using AmberPantry.Data;
@@ -35,9 +34,10 @@ internal static class WireJson
 [JsonSerializable(typeof(AssessRequest))]
 [JsonSerializable(typeof(AssessAnswer))]
 [JsonSerializable(typeof(MixRequest))]
-[JsonSerializable(typeof(FoundMix))]
+[JsonSerializable(typeof(MixAnswer))]
 [JsonSerializable(typeof(IReadOnlyList<School>))]
 [JsonSerializable(typeof(IEnumerable<MaterialView>))]
+[JsonSerializable(typeof(Page<MaterialView>))]
 [JsonSerializable(typeof(StartFormula))]
 [JsonSerializable(typeof(RenameFormula))]
 [JsonSerializable(typeof(Page<FormulaBrief>))]

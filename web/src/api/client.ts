@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { learn } from "./materials";
 import type { components, paths } from "./schema.generated";
 
 type Schemas = components["schemas"];
@@ -28,6 +29,8 @@ type Kinds = {
   SetBatch: "set_batch";
   SetPour: "set_pour";
   SetFamily: "set_family";
+  SetUse: "set_use";
+  SetMustStand: "set_must_stand";
 };
 export type FormulaEdit = {
   [K in keyof Kinds]: { kind: Kinds[K] } & Omit<Schemas[`FormulaEdit${K}`], "kind">;
@@ -58,11 +61,32 @@ export type BatchCommand = {
 export type Assessment = Full<Schemas["Assessment"]>;
 export type AssessAnswer = Full<Schemas["AssessAnswer"]>;
 export type Part = Schemas["Part"];
-export type Parts = Full<Schemas["AssessmentParts"]>;
+export type Probe = Full<NonNullable<Schemas["Probe"]>>;
+export type Lens = NonNullable<Schemas["Lens"]>;
+export type LensView = Full<Schemas["LensView"]>;
+export type Instrument = Full<Schemas["Instrument"]>;
+export type LensColumn = Full<Schemas["LensColumn"]>;
+export type Chip = Full<Schemas["Chip"]>;
+export type PastedList = Full<Schemas["PastedList"]>;
+export type PastedRow = Full<Schemas["PastedRow"]>;
+export type PastedAnswer = Schemas["PastedAnswer"];
+export type PastedQuestion = Schemas["PastedQuestion"];
+export type LabelList = Full<Schemas["LabelList"]>;
+export type LabelRow = Full<Schemas["LabelRow"]>;
+export type LabelAnswer = Schemas["LabelAnswer"];
+export type LabelFelt = Schemas["LabelFelt"];
+export type LabelQuestion = Schemas["LabelQuestion"];
+export type ShadeAnswer = Full<Schemas["ShadeAnswer"]>;
+export type WantedShade = Schemas["WantedShade"];
+export type LensStem = Full<Schemas["Stem"]>;
+export type LensTank = Full<Schemas["Tank"]>;
+export type HillPoint = Full<Schemas["HillPoint"]>;
 export type MeltPart = Full<Schemas["MeltPart"]>;
 export type ExplainStep = Full<Schemas["ExplainStep"]>;
 export type Finding = Full<Schemas["Finding"]>;
 export type Remedy = Full<Schemas["Remedy"]>;
+export type WornOn = NonNullable<Schemas["WornOn"]>;
+export type ForWhom = NonNullable<Schemas["ForWhom"]>;
 export type Severity = Schemas["Severity"];
 export type LandmarkReading = Full<Schemas["LandmarkReading"]>;
 export type StateSpan = Full<Schemas["StateSpan"]>;
@@ -82,7 +106,7 @@ export type BatchBrief = Full<Schemas["BatchBrief"]>;
 export type MakeStep = Full<Schemas["MakeStep"]>;
 export type Today = Full<Schemas["TodayView"]>;
 export type FormulaBrief = Full<Schemas["FormulaBrief"]>;
-export type FoundMix = Full<Schemas["FoundMix"]>;
+export type FoundMix = Full<Schemas["MixAnswer"]>;
 export type PourOverChoices = Full<Schemas["PourOverChoices"]>;
 export type CopyWork = Full<Schemas["CopyWorkView"]>;
 export type DailyCopy = Full<Schemas["DailyCopy"]>;
@@ -149,8 +173,10 @@ async function data<T>(call: Promise<{ data?: T; error?: unknown; response: Resp
     throw new NoConnection("The workshop’s server does not answer.");
   }
   tell(true);
+  learn((answer.data as { materials?: Material[] } | null | undefined)?.materials);
   if (answer.response.ok) return answer.data as Full<T>;
   const problem = (answer.error ?? {}) as Record<string, unknown>;
+  learn((problem.theirs as { materials?: Material[] } | null | undefined)?.materials);
   throw new Refused(
     answer.response.status,
     String(problem.error ?? "E_SERVER"),
@@ -178,8 +204,14 @@ export const api = {
   assess: (body: Schemas["AssessRequest"], signal?: AbortSignal) =>
     data(client.POST("/api/assess", { body, signal })) as Promise<AssessAnswer>,
   mix: (formula: Formula, holdsAtC: number) => data(client.POST("/api/mix", { body: { formula, holdsAtC } })),
+  shade: (formula: Formula, wanted: WantedShade, fromShelf: boolean) =>
+    data(client.POST("/api/shade", { body: { formula, wanted, fromShelf } })) as Promise<ShadeAnswer>,
   families: () => data(client.GET("/api/families")),
-  materials: () => data(client.GET("/api/materials")),
+  materials: async (ids: string[]) => {
+    const named = (await data(client.GET("/api/materials/named", { params: { query: { id: ids } } }))) as Material[];
+    learn(named);
+    return named;
+  },
   findMaterials: (text: string) => data(client.GET("/api/materials/find", { params: { query: { text } } })),
   callMaterial: (material: string, names: string[]) =>
     data(client.PUT("/api/materials/names", { body: { material, names } })),
@@ -189,6 +221,10 @@ export const api = {
   removeMaterial: (material: string) => data(client.DELETE("/api/materials/own", { params: { query: { material } } })),
   formulas: (query: ListQuery = {}) =>
     data(client.GET("/api/formulas", { params: { query } })) as Promise<Page<FormulaBrief>>,
+  readPasted: (question: PastedQuestion) =>
+    data(client.POST("/api/formulas/read", { body: question })) as Promise<PastedList>,
+  readLabel: (question: LabelQuestion) =>
+    data(client.POST("/api/formulas/read-label", { body: question })) as Promise<LabelList>,
   startFormula: (body: Schemas["StartFormula"]) => data(client.POST("/api/formulas", { body })) as Promise<Trial>,
   renameFormula: (id: number, name: string) =>
     data(client.PUT("/api/formulas/{id}/name", { ...at(id), body: { name } })),

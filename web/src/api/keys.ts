@@ -1,19 +1,22 @@
 import type { QueryClient } from "@tanstack/react-query";
-import type { ListQuery, Trial } from "./client";
+import type { Lens, ListQuery, Trial } from "./client";
 
 /** Keys of everything that is asked and remembered: one place, so that what is forgotten after an act is what was asked. */
 export const keys = {
   house: ["house"] as const,
   families: ["families"] as const,
-  materials: ["materials"] as const,
+  material: (id: string) => ["materials", "named", id] as const,
   ownMaterials: ["materials", "own"] as const,
   find: (text: string) => ["materials", "find", text] as const,
   today: ["today"] as const,
   formulas: (query: ListQuery = {}) => ["formulas", query] as const,
+  pasted: (question: unknown) => ["pasted", question] as const,
+  shade: (question: unknown) => ["shade", question] as const,
+  label: (question: unknown) => ["label", question] as const,
   findTrials: (search: string) => ["trial", "find", search] as const,
   trial: (id: number) => ["trial", id] as const,
   plan: (trial: Trial) => ["trial", trial.id, "plan", trial.revision] as const,
-  assess: (trial: Trial) => ["assess", trial.id, trial.revision, trial.setAside] as const,
+  assess: (trial: Trial, lens: Lens) => ["assess", trial.id, trial.revision, trial.setAside, lens] as const,
   under: (what: unknown) => ["assess", "under", what] as const,
   openBatches: (query: ListQuery = {}) => ["batches", query] as const,
   logbook: (query: ListQuery = {}) => ["logbook", query] as const,
@@ -28,7 +31,7 @@ const touches = {
   made: [["batches"], ["logbook"], ["today"], ["formulas"], ["trial"]],
   room: [["house"], ["assess"]],
   house: [["assess"], ["today"], ["trial"], ["batch"]],
-  materials: [["materials"], ["assess"]],
+  materials: [["materials"], ["assess"], ["trial"]],
   everything: [
     ["house"],
     ["materials"],

@@ -106,7 +106,46 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["FoundMix"];
+                        "application/json": components["schemas"]["MixAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shade": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ShadeRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShadeAnswer"];
                     };
                 };
             };
@@ -1485,7 +1524,47 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    after?: string;
+                    take?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PageOfMaterialView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/materials/named": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    id: string[];
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -1723,6 +1802,84 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["TrialView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PastedQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PastedList"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/read-label": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LabelQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LabelList"];
                     };
                 };
             };
@@ -3018,9 +3175,11 @@ export interface components {
             value?: null | number;
         };
         AssessAnswer: {
-            /** @description The formula after the edits. */
+            /** @description The formula after the edits, and as the probe moves it. */
             formula: components["schemas"]["Formula"];
             assessment: components["schemas"]["Assessment"];
+            /** @description What the edits brought in. */
+            materials: components["schemas"]["MaterialView"][];
         };
         /** @description A question about a formula. */
         AssessRequest: {
@@ -3030,14 +3189,25 @@ export interface components {
             edits?: null | components["schemas"]["FormulaEdit"][];
             /** @description The sciences to tell of; all of them when left out. */
             parts?: null | components["schemas"]["Part"][];
+            lens?: null | components["schemas"]["Lens"];
             /** @description Search remedies too; leave out while something is being dragged. */
             remedies?: boolean;
             probe?: null | components["schemas"]["Probe"];
+            /**
+             * @description What is known of the making and the people by the names of the rules table, such as heatMethod or childrenPresent: true, false,
+             *     a number or a word. With any of them told, rules of the kitchen speak too.
+             */
+            facts?: null | Record<string, never>;
             /** @description Findings put aside: each is told as resting until its number has got worse. */
             aside?: null | components["schemas"]["AsideAt"][];
         };
         /** @description Everything said of one formula. Numbers carry their unit in the name. */
         Assessment: {
+            /** @description What it is, in the sentence of its family. */
+            headline: string;
+            use: components["schemas"]["UseView"];
+            /** @description Whether it is waterless, and why or why not. */
+            lamp: components["schemas"]["WaterlessView"];
             /** Format: double */
             totalPercent: number;
             groups: components["schemas"]["GroupTotal"][];
@@ -3046,8 +3216,11 @@ export interface components {
             /** @description The line that takes up the rest; null while the pot is empty. */
             makeweightLine: null | string;
             parts: components["schemas"]["AssessmentParts"];
+            reading: null | components["schemas"]["LensView"];
             /** @description Worst first, then nearest to its limit. Remedies are there when they were asked for. */
             findings: components["schemas"]["Finding"][];
+            /** @description What no model tells: to be looked for on what was made. */
+            checks: components["schemas"]["CheckToMake"][];
             /** @description Every question this product raises on which practitioners disagree. */
             schools: components["schemas"]["School"][];
         };
@@ -3062,6 +3235,8 @@ export interface components {
             colour?: null | components["schemas"]["ColourPart"];
             safety?: null | components["schemas"]["SafetyPart"];
         };
+        /** @enum {unknown} */
+        BareUnit: "percent" | "parts" | "grams" | null;
         /** @description A batch as it stands. It changes by commands only; a finished one takes no steps, an unfinished one has no stock. */
         Batch: {
             lot: string;
@@ -3361,6 +3536,11 @@ export interface components {
              * @default 0
              */
             lossPercent?: number;
+            /**
+             * Format: double
+             * @description Air beaten in, percent of the volume without it; null takes what is usual for the family.
+             */
+            overrunPercent?: null | number;
         };
         /** @description A batch with everything its page shows. */
         BatchView: {
@@ -3433,6 +3613,14 @@ export interface components {
             air: components["schemas"]["Caking"];
             tub: components["schemas"]["TubDispersion"];
             hardness: null | components["schemas"]["PieceHardness"];
+            /**
+             * Format: double
+             * @description Density of the pressed piece, g/mL; null where it is not pressed.
+             */
+            pieceGMl: null | number;
+            floats: null | components["schemas"]["Floating"];
+            /** @description How long its water and alcohol take to leave. */
+            dries: components["schemas"]["Drying"];
             dose: components["schemas"]["SoakDose"];
             /**
              * Format: double
@@ -3503,6 +3691,25 @@ export interface components {
             reason: string;
             fix: string;
             source: string;
+        };
+        /** @description Something no model tells: the maker looks for it on what was made. */
+        CheckToMake: {
+            id: string;
+            /** @description What to do, as a request. */
+            do: string;
+            /** @description What a good one shows. */
+            sees: string;
+            /** @description What is behind it. */
+            why: string;
+            source: string;
+        };
+        /** @description A swatch on the viewing card. */
+        Chip: {
+            name: string;
+            /** @description #RRGGBB as it is seen over the white half of the card. */
+            overWhite: string;
+            /** @description The same over the grey half; the same colour where nothing shows through. */
+            overGrey: string;
         };
         /** @description What it looks like. */
         ColourPart: {
@@ -3662,6 +3869,35 @@ export interface components {
          * @enum {unknown}
          */
         Dispersion: "poor" | "partial" | "ok";
+        /** @description How long a tray or a piece dries; for planning only. */
+        Drying: {
+            /**
+             * Format: double
+             * @description Share of the water that leaves in an hour.
+             */
+            ratePerH: number;
+            /**
+             * Format: double
+             * @description Null when the air is too wet to dry it.
+             */
+            hoursWater: null | number;
+            /** Format: double */
+            hoursAlcohol: number;
+            /** Format: double */
+            hours: null | number;
+            band: components["schemas"]["DryingBand"];
+            /**
+             * Format: double
+             * @description Oil, scent and dispersant: they do not dry, they only soak in.
+             */
+            staysG: number;
+            warnings: string[];
+        };
+        /**
+         * @description How long drying takes.
+         * @enum {unknown}
+         */
+        DryingBand: "quick" | "overnight" | "long" | "too_slow" | "never" | "do_not";
         EditTrial: {
             /**
              * Format: int32
@@ -3709,12 +3945,21 @@ export interface components {
             /** @description What it is like, in a few words. */
             about: string;
             nature: components["schemas"]["FamilyNature"];
-            /** @description Instruments that fit, the main one first. */
-            instruments: components["schemas"]["Instrument"][];
+            /** @description What it is read by, the main lens first. */
+            lenses: components["schemas"]["Lens"][];
             /** @description Whether steps of making are written for it. */
             canBeMade: boolean;
-            /** @description Kinds of place where its stock must keep its shape. */
-            mustStand: components["schemas"]["LandmarkKind"][];
+            /** @description Keys of the places where it must usually stand. */
+            mustStand: string[];
+            /** @description Where it is usually worn. */
+            wornOn: components["schemas"]["WornOn"];
+            /** @description What it is usually kept in. */
+            pack: components["schemas"]["PackKind"];
+            /**
+             * Format: double
+             * @description Air usually beaten in, percent of the volume without it; null where none is.
+             */
+            overrunPercent: null | number;
         };
         /**
          * @description How a fat full of grains pours.
@@ -3802,6 +4047,8 @@ export interface components {
          * @enum {unknown}
          */
         FizzBand: "barely" | "gentle" | "lively" | "strong" | "fierce";
+        /** @enum {unknown} */
+        Floating: "floats" | "hovers" | "sinks_first" | null;
         /**
          * @description How it pours, by the words of Carr's index.
          * @enum {unknown}
@@ -3812,6 +4059,8 @@ export interface components {
          * @enum {unknown}
          */
         Foaming: "none" | "creamy_low" | "soft" | "good" | "rich" | "harsh_rich";
+        /** @enum {unknown} */
+        ForWhom: "anyone" | "child" | "child_under3" | "pregnant" | null;
         ForkTrial: {
             intent: string;
             /** @description Changes the new trial begins with. */
@@ -3832,6 +4081,10 @@ export interface components {
              * @description Planned pouring temperature in °C; null lets the tool propose one.
              */
             pourC?: null | number;
+            wornOn?: null | components["schemas"]["WornOn"];
+            forWhom?: null | components["schemas"]["ForWhom"];
+            /** @description Keys of the places where it must stand; null takes what is usual for the family, an empty list asks for none. */
+            mustStand?: null | string[];
             /** Format: double */
             total?: number;
         };
@@ -3855,7 +4108,7 @@ export interface components {
             archivedAt: null | string;
         };
         /** @description One change to a formula. Applied by FormulaEditor; a remedy is a list of these. */
-        FormulaEdit: components["schemas"]["FormulaEditSetShare"] | components["schemas"]["FormulaEditMoveBoundary"] | components["schemas"]["FormulaEditAddLine"] | components["schemas"]["FormulaEditRemoveLine"] | components["schemas"]["FormulaEditSwapMaterial"] | components["schemas"]["FormulaEditMoveLine"] | components["schemas"]["FormulaEditKeepLine"] | components["schemas"]["FormulaEditChooseMakeweight"] | components["schemas"]["FormulaEditSetPhase"] | components["schemas"]["FormulaEditTrade"] | components["schemas"]["FormulaEditSetBatch"] | components["schemas"]["FormulaEditSetPour"] | components["schemas"]["FormulaEditSetFamily"];
+        FormulaEdit: components["schemas"]["FormulaEditSetShare"] | components["schemas"]["FormulaEditMoveBoundary"] | components["schemas"]["FormulaEditAddLine"] | components["schemas"]["FormulaEditRemoveLine"] | components["schemas"]["FormulaEditSwapMaterial"] | components["schemas"]["FormulaEditMoveLine"] | components["schemas"]["FormulaEditKeepLine"] | components["schemas"]["FormulaEditChooseMakeweight"] | components["schemas"]["FormulaEditSetPhase"] | components["schemas"]["FormulaEditTrade"] | components["schemas"]["FormulaEditSetBatch"] | components["schemas"]["FormulaEditSetPour"] | components["schemas"]["FormulaEditSetFamily"] | components["schemas"]["FormulaEditSetUse"] | components["schemas"]["FormulaEditSetMustStand"];
         FormulaEditAddLine: {
             /** @enum {string} */
             kind?: "add_line";
@@ -3913,6 +4166,12 @@ export interface components {
             kind?: "set_family";
             family: components["schemas"]["Family"];
         };
+        /** @description Names the places where it must stand; null goes back to what is usual for the family. */
+        FormulaEditSetMustStand: {
+            /** @enum {string} */
+            kind?: "set_must_stand";
+            places?: null | string[];
+        };
         FormulaEditSetPhase: {
             /** @enum {string} */
             kind?: "set_phase";
@@ -3932,6 +4191,13 @@ export interface components {
             line: string;
             share: string;
             givesWay?: components["schemas"]["GivesWay"];
+        };
+        /** @description Says where it is worn and by whom; null goes back to the usual. */
+        FormulaEditSetUse: {
+            /** @enum {string} */
+            kind?: "set_use";
+            wornOn?: null | components["schemas"]["WornOn"];
+            forWhom?: null | components["schemas"]["ForWhom"];
         };
         /** @description Puts another material in a line's place, gram for gram or so that firmness at 20 °C stays. */
         FormulaEditSwapMaterial: {
@@ -3968,12 +4234,6 @@ export interface components {
              * @default false
              */
             kept?: boolean;
-        };
-        /** @description A formula found to hold at a temperature. */
-        FoundMix: {
-            formula: null | components["schemas"]["Formula"];
-            /** @description What it took, in one sentence. */
-            says: string;
         };
         /** @description A trial as the jump shows it. */
         FoundTrial: {
@@ -4019,6 +4279,16 @@ export interface components {
         Health: {
             state: string;
         };
+        /** @description A point of a silhouette. */
+        HillPoint: {
+            /** Format: double */
+            at: number;
+            /**
+             * Format: double
+             * @description Part of the full height, 0 to 1.
+             */
+            height: number;
+        };
         /** @description All that is set for the house. */
         HouseSettings: {
             workshop?: components["schemas"]["Workshop"];
@@ -4045,11 +4315,42 @@ export interface components {
         Hue: "neutral" | "rose" | "red" | "orange" | "yellow" | "yellow_green" | "green" | "teal" | "sky" | "blue" | "violet" | "magenta";
         /** Format: binary */
         IFormFile: string;
-        /**
-         * @description A way to look at a formula that fits a family.
-         * @enum {unknown}
-         */
-        Instrument: "melt" | "feel" | "powder" | "bath" | "keeping" | "scent" | "colour";
+        /** @description An axis with what stands on it. The same for every lens; a picture and a table are drawn from it. */
+        Instrument: {
+            /** @description Stays the same while the mix changes. */
+            id: string;
+            /** @description What runs along it: "minutes after rubbing in". */
+            axis: string;
+            /** @description What the height means; empty where nothing has a height. */
+            heightSays: string;
+            unit: string;
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+            /**
+             * Format: double
+             * @description Between figures on the scale.
+             */
+            major: number;
+            /**
+             * Format: double
+             * @description Between ticks.
+             */
+            minor: number;
+            /**
+             * Format: double
+             * @description Share of the width it takes beside the others, 0 to 1; 0 for a short axis of one row with its like.
+             */
+            width: number;
+            /** @description Drawn low: it stands beside a ruler. */
+            isLow?: boolean;
+            hill?: components["schemas"]["HillPoint"][];
+            words?: components["schemas"]["Stretch"][];
+            stems?: components["schemas"]["Stem"][];
+            lanes?: components["schemas"]["Lane"][];
+            tanks?: components["schemas"]["Tank"][];
+        };
         JsonElement: unknown;
         KeepMaterial: {
             /** @description Under the name of a catalogue material it stands in that one's place, with a price of its own. */
@@ -4085,6 +4386,11 @@ export interface components {
             dilutedMonths: number;
             /** Format: double */
             months: number;
+            /**
+             * Format: double
+             * @description What the oils themselves keep, no longest claim of a family or of this tool applied.
+             */
+            oilsMonths: number;
             limitedBy: components["schemas"]["KeepingLimit"];
             limitingId: null | string;
             band: components["schemas"]["KeepingBand"];
@@ -4104,7 +4410,6 @@ export interface components {
         KeepingPart: {
             oils: components["schemas"]["Keeping"];
             preservation: components["schemas"]["Preservation"];
-            lamp: components["schemas"]["WaterlessView"];
             steps: components["schemas"]["ExplainStep"][];
         };
         /**
@@ -4113,6 +4418,83 @@ export interface components {
          * @enum {unknown}
          */
         KeepingSchool: "diluted" | "weakest";
+        /** @description What the maker says of a name of a label. */
+        LabelAnswer: {
+            /**
+             * Format: int32
+             * @description Its place in the list, from 1.
+             */
+            row: number;
+            material?: null | string;
+            /** @default false */
+            leaveOut?: boolean;
+        };
+        /** @description How it felt somewhere. */
+        LabelFelt: {
+            state: components["schemas"]["MatterState"];
+            /** Format: double */
+            atC: number;
+        };
+        /** @description A label read backward: what each share can be, and what no label tells. A start for a product of one's own, never a copy. */
+        LabelList: {
+            rows: components["schemas"]["LabelRow"][];
+            /**
+             * Format: int32
+             * @description Names above the 1 % line.
+             */
+            onePercentAfter: number;
+            /**
+             * Format: int32
+             * @description Names that have a share.
+             */
+            shares: number;
+            says: string;
+            /** @description What stays open, a sentence each. */
+            cannotKnow: string[];
+            content: null | components["schemas"]["Formula"];
+        };
+        /** @description The list of a label to be read backward. */
+        LabelQuestion: {
+            /** @description Names in label order, at most 1 MB. */
+            text: string;
+            family: components["schemas"]["Family"];
+            answers?: null | components["schemas"]["LabelAnswer"][];
+            /**
+             * Format: int32
+             * @description Names above the 1 % line; set by what is usual where left out.
+             */
+            onePercentAfter?: null | number;
+            felt?: null | components["schemas"]["LabelFelt"];
+        };
+        /** @description One name of a label. */
+        LabelRow: {
+            /** Format: int32 */
+            row: number;
+            /** @description As it is written. */
+            name: string;
+            material: null | components["schemas"]["PastedCandidate"];
+            /** @description What may be meant, where it is asked. */
+            candidates: components["schemas"]["PastedCandidate"][];
+            /**
+             * Format: double
+             * @description The least and greatest its share can be, percent; null where it has none.
+             */
+            from: null | number;
+            /** Format: double */
+            to: null | number;
+            /**
+             * Format: double
+             * @description Its share in the middle of all mixes that the order allows.
+             */
+            middle: null | number;
+            /**
+             * Format: double
+             * @description The most that is usual, percent.
+             */
+            mostInUse: null | number;
+            /** @description What is to be said of it; empty where nothing is. */
+            says: string;
+        };
         /** @description A temperature with a name. */
         Landmark: {
             id: string;
@@ -4146,10 +4528,62 @@ export interface components {
             state: components["schemas"]["MatterState"];
             /** Format: double */
             firmnessKPa: number;
-            /** @description Whether it keeps its shape; null where that is not asked. */
+            /** @description Whether it must stand there: only such places raise findings. */
+            must: boolean;
+            /** @description Whether it keeps its shape; null on skin and in the pot. */
             holds: null | boolean;
             /** @description What it does there in a word or two. */
             says: string;
+            /** @description Whether that is well there: "scoops: holds, slumps at 31 °C". */
+            verdict: string;
+        };
+        /** @description A bar that lies over the axis. */
+        Lane: {
+            id: string;
+            name: string;
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+            /** @description Its figure in words. */
+            says: string;
+            /** @description #RRGGBB of a material; null where it wears a state. */
+            colour: null | string;
+            wears: null | components["schemas"]["MatterState"];
+            /**
+             * @description Drawn hatched: what finds no partner.
+             * @default false
+             */
+            leftOver?: boolean;
+        };
+        /**
+         * @description What a mix is read by.
+         * @enum {unknown}
+         */
+        Lens: "melt" | "feel" | "shade" | "keeping" | "scent" | "cost" | "sponge" | "fizz" | "air" | "tub";
+        /** @description What a lens tells of one line. */
+        LensCell: {
+            line: string;
+            /** @description With its unit, as it stands in the row. */
+            text: string;
+        };
+        /** @description The last column of the rows under a lens. */
+        LensColumn: {
+            title: string;
+            lines: components["schemas"]["LensCell"][];
+            sum: string;
+        };
+        /** @description A mix read by one lens. */
+        LensView: {
+            lens: components["schemas"]["Lens"];
+            instruments: components["schemas"]["Instrument"][];
+            column: null | components["schemas"]["LensColumn"];
+            /** @description The instrument as one or two sentences. */
+            says: string;
+            /** @description The computation in plain words. */
+            steps: components["schemas"]["ExplainStep"][];
+            /** @description What it looks like, from the bare base on; empty where a lens shows no colour. */
+            chips?: components["schemas"]["Chip"][];
         };
         /**
          * @description The lightness in a word.
@@ -4267,6 +4701,7 @@ export interface components {
             name: string;
             /** @description Key of the catalogue material it is a grade of; its own key otherwise. */
             basedOn: string;
+            basedOnName: string;
             inci: string;
             role: components["schemas"]["Role"];
             /** Format: double */
@@ -4308,7 +4743,6 @@ export interface components {
          * @enum {unknown}
          */
         MatterState: "brittle" | "hard" | "firm" | "scoopable" | "soft" | "slumping" | "liquid";
-        /** @description How it melts, from the winter porch to the pot. */
         MeltPart: {
             curve: null | components["schemas"]["CurveView"];
             states: components["schemas"]["StateSpan"][];
@@ -4349,9 +4783,18 @@ export interface components {
             /** Format: double */
             pourToC: null | number;
             landmarks: components["schemas"]["LandmarkReading"][];
+            whip: null | components["schemas"]["WhipSpan"];
             /** @description The states in one line of words. */
             sentence: string;
             steps: components["schemas"]["ExplainStep"][];
+        };
+        /** @description A formula found to hold at a temperature. */
+        MixAnswer: {
+            formula: null | components["schemas"]["Formula"];
+            /** @description What it took, in one sentence. */
+            says: string;
+            /** @description What the mix names. */
+            materials: components["schemas"]["MaterialView"][];
         };
         MixRequest: {
             formula: components["schemas"]["Formula"];
@@ -4485,6 +4928,11 @@ export interface components {
             /** @description Formulas that name it, the first few. */
             usedIn: string[];
         };
+        /**
+         * @description What it is usually sold and kept in.
+         * @enum {unknown}
+         */
+        PackKind: "tin" | "jar" | "push_tube" | "bottle" | "pump" | "shaker" | "pouch" | "wrap";
         /** @description A page of a list. */
         PageOfBatchBrief: {
             items: components["schemas"]["BatchBrief"][];
@@ -4507,11 +4955,116 @@ export interface components {
              */
             total: number;
         };
+        /** @description A page of a list. */
+        PageOfMaterialView: {
+            items: components["schemas"]["MaterialView"][];
+            /** @description Give it as `after` for the next page; null at the end. */
+            next: null | string;
+            /**
+             * Format: int32
+             * @description How many there are in all pages.
+             */
+            total: number;
+        };
         /**
          * @description A science that can be asked for by itself.
          * @enum {unknown}
          */
         Part: "melt" | "feel" | "powder" | "bath" | "keeping" | "scent" | "colour" | "safety";
+        /** @description What the maker says of a row that was asked about. */
+        PastedAnswer: {
+            /**
+             * Format: int32
+             * @description Its number, from 1.
+             */
+            row: number;
+            /** @description The material it stands for. */
+            material?: null | string;
+            /** @description Its amount instead of the one that was read: "12", "12 %", "75 g", "the rest". */
+            amount?: null | string;
+            /**
+             * @description It is no part of the mix.
+             * @default false
+             */
+            leaveOut?: boolean;
+        };
+        /**
+         * @description What has to be answered about the whole list.
+         * @enum {unknown}
+         */
+        PastedAsk: "bare" | "batch" | "total";
+        /** @description A material that may be meant. */
+        PastedCandidate: {
+            id: string;
+            name: string;
+            inci: string;
+            colour: string;
+        };
+        /**
+         * @description What a row of a pasted text is.
+         * @enum {unknown}
+         */
+        PastedKind: "line" | "heading" | "total" | "note";
+        /** @description A text read as a mix: shown before it is taken. */
+        PastedList: {
+            rows: components["schemas"]["PastedRow"][];
+            /**
+             * Format: double
+             * @description What the shares total as they stand; null while some are not known.
+             */
+            total: null | number;
+            /** @description What has to be answered about the list itself. */
+            asks: components["schemas"]["PastedAsk"][];
+            /** @description How it was read, in a sentence or two. */
+            says: string;
+            content: null | components["schemas"]["Formula"];
+        };
+        /** @description A text to be read as a mix, with what was answered so far. */
+        PastedQuestion: {
+            /** @description At most 1 MB. */
+            text: string;
+            family: components["schemas"]["Family"];
+            answers?: null | components["schemas"]["PastedAnswer"][];
+            /**
+             * Format: double
+             * @description What the whole weighs, where the text does not say it.
+             */
+            batchG?: null | number;
+            bare?: null | components["schemas"]["BareUnit"];
+            /**
+             * @description All shares are brought to 100 by one factor, where they total something else.
+             * @default false
+             */
+            scale?: boolean;
+            /**
+             * Format: int32
+             * @description Row that takes what is missing to 100, or gives what is too much.
+             */
+            rest?: null | number;
+        };
+        /** @description One row as it was read. */
+        PastedRow: {
+            /** Format: int32 */
+            row: number;
+            /** @description As it was pasted, cut where it is very long. */
+            text: string;
+            kind: components["schemas"]["PastedKind"];
+            name: string;
+            /** @description As it was written; empty where none was. */
+            amount: string;
+            /**
+             * Format: double
+             * @description Its share; null while it is not known.
+             */
+            percent: null | number;
+            material: null | components["schemas"]["PastedCandidate"];
+            /** @description What may be meant, where it is asked. */
+            candidates: components["schemas"]["PastedCandidate"][];
+            /** @description What has to be answered before it can be taken; empty where nothing has. */
+            asks: string;
+            /** @description What was done with it beyond what is written; empty where nothing was. */
+            says: string;
+        };
         /**
          * @description When a line joins the batch.
          * @enum {unknown}
@@ -4677,11 +5230,8 @@ export interface components {
              */
             id?: string;
         };
-        /**
-         * @description What can be moved to see what would happen.
-         * @enum {unknown}
-         */
-        ProbeKind: "landmark" | "humidity" | "tub" | "air" | "share";
+        /** @enum {unknown} */
+        ProbeKind: "landmark" | "humidity" | "tub" | "air" | "share" | "room" | "peg" | null;
         /** @description One change that would clear or lessen a finding, found by search on the model. */
         Remedy: {
             id: string;
@@ -4845,6 +5395,7 @@ export interface components {
             declare: components["schemas"]["NamedShare"][];
             /** @description Scents whose composition is not known. */
             unchecked: string[];
+            oilsByName: string[];
         };
         /** @description How strong it smells, and how its notes are balanced. A sketch: the nose decides. */
         ScentStrength: {
@@ -4950,11 +5501,46 @@ export interface components {
             stainTubBand: components["schemas"]["Stain"];
             warnings: string[];
         };
+        /** @description The mix that comes nearest to a wanted shade. */
+        ShadeAnswer: {
+            wanted: components["schemas"]["ShadePoint"];
+            nearest: components["schemas"]["ShadePoint"];
+            now: components["schemas"]["ShadePoint"];
+            /** Format: double */
+            offBy: number;
+            /** @description Lightness, strength and hue: what these pigments reach as a lane, and the wanted, the nearest and today's as stems. */
+            axes: components["schemas"]["Instrument"][];
+            /** @description How near it comes, and which way it differs. */
+            says: string;
+            /** @description What changes besides; empty where nothing does. */
+            effect: string;
+            /** @description What makes the mix in hand the nearest; none where it is already. */
+            edits: components["schemas"]["FormulaEdit"][];
+        };
         /**
          * @description How far the colour stands out from the bare base.
          * @enum {unknown}
          */
         ShadeDepth: "invisible" | "hint" | "tint" | "clear" | "strong" | "deep";
+        /** @description A shade as three figures. */
+        ShadePoint: {
+            hex: string;
+            /** Format: double */
+            lightness: number;
+            /** Format: double */
+            chroma: number;
+            /** Format: double */
+            hueDeg: number;
+        };
+        ShadeRequest: {
+            formula: components["schemas"]["Formula"];
+            wanted: components["schemas"]["WantedShade"];
+            /**
+             * @description Pigments of the pantry may join those in the mix.
+             * @default false
+             */
+            fromShelf?: boolean;
+        };
         /** @description One line on the scale. */
         SheetLine: {
             line: string;
@@ -5059,7 +5645,7 @@ export interface components {
             sentAt: string;
         };
         /** @enum {unknown} */
-        Start: "blank" | "usual" | "copy";
+        Start: "blank" | "usual" | "copy" | "mix";
         /** @description What must be read and signed before a batch of a trial begins. */
         StartCheck: {
             /** @description The state of the trial it speaks of; any change asks anew. */
@@ -5076,6 +5662,7 @@ export interface components {
              * @description Id of the trial that is copied; needed for a copy, whose kind it has.
              */
             of?: null | number;
+            content?: null | components["schemas"]["Formula"];
         };
         /** @description A state and the temperatures it lasts. */
         StateSpan: {
@@ -5084,6 +5671,27 @@ export interface components {
             fromC: number;
             /** Format: double */
             toC: number;
+        };
+        /** @description A stem with its peg: what is so at one place of the axis. */
+        Stem: {
+            id: string;
+            name: string;
+            /** Format: double */
+            at: number;
+            /** @description What it is there in a few words. */
+            says: string;
+            probe?: null | components["schemas"]["ProbeKind"];
+            /**
+             * @description The line it moves; empty otherwise.
+             * @default
+             */
+            probeId?: string;
+            /**
+             * Format: double
+             * @description What an arrow key moves it by.
+             * @default 1
+             */
+            step?: number;
         };
         /** @description What was recorded at a step. */
         StepDone: {
@@ -5155,6 +5763,36 @@ export interface components {
          * @enum {unknown}
          */
         StockPlace: "shelf" | "held_back" | "cool_box";
+        /** @description A stretch of an axis with its word, and the state whose pattern it wears: from set and dark to fluid and pale. */
+        Stretch: {
+            word: string;
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+            wears: components["schemas"]["MatterState"];
+        };
+        /** @description A vessel that stands on the axis: its width is what there is of it, its height what a gram of it holds. */
+        Tank: {
+            id: string;
+            name: string;
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+            /**
+             * Format: double
+             * @description Part of the full height, 0 to 1.
+             */
+            height: number;
+            /**
+             * Format: double
+             * @description Part of it that is taken, 0 to 1.
+             */
+            filled: number;
+            says: string;
+            colour: string;
+        };
         /** @description What a trial is after and what is noted of it; a made trial takes it too. */
         TellTrial: {
             intent: string;
@@ -5251,6 +5889,8 @@ export interface components {
              */
             formulaArchivedAt: null | string;
             content: components["schemas"]["Formula"];
+            /** @description The materials it names. */
+            materials: components["schemas"]["MaterialView"][];
             /** @description What undo would take back; null when there is nothing. */
             undo: null | string;
             /** @description What redo would do again. */
@@ -5310,6 +5950,41 @@ export interface components {
          * @enum {unknown}
          */
         TubSlip: "low" | "moderate" | "high";
+        /** @description How a product is used, as the formula says or as is usual for its family. */
+        UseView: {
+            wornOn: components["schemas"]["WornOn"];
+            forWhom: components["schemas"]["ForWhom"];
+            /** @description Keys of the places where it must stand, coldest first. */
+            mustStand: string[];
+            /** @description Keys of places that are asked for and that the house no longer has. */
+            gone: string[];
+            /**
+             * Format: double
+             * @description Air beaten in, percent of the volume without it; null where none is usual and none was asked.
+             */
+            overrunPercent: null | number;
+            /** @description "for hands", "for lips, of children". */
+            says: string;
+        };
+        /** @description A shade wished for: as #RRGGBB, or by its three figures. */
+        WantedShade: {
+            hex?: null | string;
+            /**
+             * Format: double
+             * @description L*, 0 to 100.
+             */
+            lightness?: null | number;
+            /**
+             * Format: double
+             * @description 0 to 150.
+             */
+            chroma?: null | number;
+            /**
+             * Format: double
+             * @description Any turn of it.
+             */
+            hueDeg?: null | number;
+        };
         /**
          * @description What can live in the water.
          * @enum {unknown}
@@ -5328,6 +6003,8 @@ export interface components {
         Waterless: "waterless" | "water_can_get_in" | "contains_water" | "regulated";
         WaterlessView: {
             state: components["schemas"]["Waterless"];
+            /** @description The state in words. */
+            says: string;
             /** @description Why, one sentence each. */
             reasons: string[];
         };
@@ -5356,6 +6033,15 @@ export interface components {
          * @enum {unknown}
          */
         Wetness: "dusty_floaty" | "dry_loose" | "damp_cohesive" | "clumping" | "paste" | "oil_slick" | "powder_in_fat";
+        /** @description How it melts, from the winter porch to the pot. */
+        WhipSpan: {
+            /** Format: double */
+            fromC: number;
+            /** Format: double */
+            toC: number;
+            /** @description "whip window 30 to 19.5 °C". */
+            says: string;
+        };
         /** @description The maker's place: units, scale, warm and cold spots, what things cost. */
         Workshop: {
             temperature?: components["schemas"]["TemperatureUnit"];
@@ -5377,6 +6063,8 @@ export interface components {
             schools?: components["schemas"]["Schools"];
             containers?: components["schemas"]["Container"][];
         };
+        /** @enum {unknown} */
+        WornOn: "hands" | "body" | "face" | "near_eyes" | "lips" | "underarm" | "scalp" | "feet" | "bath" | null;
     };
     responses: never;
     parameters: never;

@@ -1,13 +1,15 @@
 import { type QueryClient, useQuery, useQueryClient } from "@tanstack/react-query";
-import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef } from "react";
+import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useSyncExternalStore } from "react";
 import { api, type FamilyKind, type House, type HouseSettings, type Material, Refused } from "../api/client";
 import { keys, touch } from "../api/keys";
+import { materialsKnown, onMaterials } from "../api/materials";
 import { Units } from "../words/format";
 
 type HouseHere = {
   house: House;
   units: Units;
-  materials: Map<string, Material>;
+  /** Those the page has met: what is used comes with what uses it. */
+  materials: ReadonlyMap<string, Material>;
   families: Map<string, FamilyKind>;
   /** Changes the settings, one after the other; what another window changed meanwhile stays. */
   keep: (change: HouseChange) => Promise<void>;
@@ -34,20 +36,20 @@ async function write(queries: QueryClient, change: HouseChange) {
   await touch(queries, "house");
 }
 
-/** House settings and materials for every page below; shows nothing until they are there. */
+/** House settings and kinds of product for every page below; shows nothing until they are there. */
 export function HouseProvider({ children }: { children: ReactNode }) {
   const queries = useQueryClient();
   const house = useQuery({ queryKey: keys.house, queryFn: api.house });
-  const materials = useQuery({ queryKey: keys.materials, queryFn: api.materials, staleTime: Number.POSITIVE_INFINITY });
+  const materials = useSyncExternalStore(onMaterials, materialsKnown<Material>);
   const families = useQuery({ queryKey: keys.families, queryFn: api.families, staleTime: Number.POSITIVE_INFINITY });
   const before = useRef<Promise<unknown>>(Promise.resolve());
   const here = useMemo<HouseHere | null>(() => {
-    if (!house.data || !materials.data || !families.data) return null;
+    if (!house.data || !families.data) return null;
     const now = house.data;
     return {
       house: now,
       units: new Units(now.house.workshop),
-      materials: new Map(materials.data.map((material) => [material.id, material])),
+      materials,
       families: new Map(families.data.map((kind) => [kind.family, kind])),
       keep: (change) => {
         const written = before.current.then(() => write(queries, change));
@@ -55,7 +57,7 @@ export function HouseProvider({ children }: { children: ReactNode }) {
         return written;
       },
     };
-  }, [house.data, materials.data, families.data, queries]);
+  }, [house.data, materials, families.data, queries]);
 
   const preferences = house.data?.house.preferences;
   useEffect(() => {
@@ -65,7 +67,7 @@ export function HouseProvider({ children }: { children: ReactNode }) {
   }, [preferences]);
 
   // What has been read stays on the screen when a later reading fails: the shelf tells of the lost connection.
-  const failed = house.error ?? materials.error ?? families.error;
+  const failed = house.error ?? families.error;
   if (failed && !here) {
     return (
       <main style={{ padding: 24 }}>

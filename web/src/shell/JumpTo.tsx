@@ -66,6 +66,8 @@ export function JumpTo({ open, onClose }: { open: boolean; onClose: () => void }
         hint: one.intent,
         path: `/bench/${one.id}`,
       })),
+      { name: "Paste a list", hint: "", path: "/bench/paste" },
+      { name: "Read a label", hint: "", path: "/bench/read" },
     ];
     const wanted = text.trim().toLowerCase().split(/\s+/);
     const named = all.filter((one) => wanted.every((word) => `${one.name} ${one.hint}`.toLowerCase().includes(word)));

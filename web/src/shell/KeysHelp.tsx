@@ -25,6 +25,7 @@ const byPlace: Record<string, Row[]> = {
     ["Delete", "remove the layer"],
     ["Space", "pick up a boundary, put it down"],
     ["K", "keep a layer, let it go"],
+    ["L", "read the mix by the next lens"],
     ["U", "lay a trial under, lift it off"],
     ["X", "swap the two trials"],
     ["D", "next landmark peg; arrows move it by a small step, with Shift by a large one"],

@@ -6,6 +6,7 @@ import type { ReactNode } from "react";
 import { MemoryRouter, useLocation } from "react-router";
 import { afterEach, beforeEach, vi } from "vitest";
 import type { Assessment, Finding, House, Material, Trial } from "../api/client";
+import { forget, learn } from "../api/materials";
 import { HouseProvider } from "../shell/HouseContext";
 
 import { wire } from "./wire";
@@ -42,6 +43,7 @@ export const material = (id: string, name: string, change: Partial<Material> = {
     id,
     name,
     basedOn: id,
+    basedOnName: name,
     inci: `${name} INCI`,
     role: "oil",
     colour: "#EEDDAA",
@@ -96,6 +98,9 @@ export const trial = (change: Partial<Trial> = {}): Trial =>
       batch: { grams: 600, units: 12, container: "tin-60", fillG: 50, lossPercent: 0 },
       pourC: null,
       makeweight: null,
+      wornOn: null,
+      forWhom: null,
+      mustStand: null,
     },
     ...change,
   }) as unknown as Trial;
@@ -116,6 +121,18 @@ export const finding = (id: string, severity: Finding["severity"], change: Parti
 
 export const assessment = (change: Partial<Assessment> = {}): Assessment =>
   ({
+    headline: "Firm at 20 °C, keeps its shape to 48 °C.",
+    use: {
+      wornOn: "hands",
+      forWhom: "anyone",
+      mustStand: ["van"],
+      gone: [],
+      overrunPercent: null,
+      says: "for hands",
+    },
+    checks: [],
+    lamp: { state: "waterless", says: "waterless", reasons: ["Nothing in it brings water."] },
+    reading: null,
     findings: [],
     makeweightLine: "L3",
     totalPercent: 100,
@@ -157,7 +174,21 @@ export const assessment = (change: Partial<Assessment> = {}): Assessment =>
             kind: "storage",
             temperatureC: 46,
             says: "holds its shape",
+            verdict: "soft: holds, slumps at 48 °C",
+            must: true,
+            hours: 3,
             firmnessKPa: 2.4,
+          },
+          {
+            id: "porch",
+            name: "winter porch",
+            kind: "storage",
+            temperatureC: 4,
+            says: "hard",
+            verdict: "hard: holds, slumps at 48 °C",
+            must: false,
+            hours: null,
+            firmnessKPa: 200,
           },
         ],
       },
@@ -167,10 +198,11 @@ export const assessment = (change: Partial<Assessment> = {}): Assessment =>
 
 const base = () => ({
   "GET /api/house": house,
-  "GET /api/materials": materials,
+  "GET /api/materials/named": (_: unknown, address: URL) =>
+    materials.filter((one) => address.searchParams.getAll("id").includes(one.id)),
   "GET /api/families": [
-    { family: "balm", name: "balm", title: "Balm", about: "in a tin", instruments: ["melt"] },
-    { family: "stick", name: "stick", title: "Stick", about: "pushed up", instruments: ["melt"] },
+    { family: "balm", name: "balm", title: "Balm", about: "in a tin", lenses: ["melt", "feel"] },
+    { family: "stick", name: "stick", title: "Stick", about: "pushed up", lenses: ["melt", "feel"] },
   ],
 });
 
@@ -188,6 +220,8 @@ const still = { zeroRuntime: true, token: { motion: false } };
 /** Shows something inside a workshop whose server answers the given calls. */
 export async function show(node: ReactNode, routes: Record<string, unknown> = {}, at = "/") {
   wire.reset({ ...base(), ...routes });
+  forget();
+  learn(materials);
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   const shown = render(
     <QueryClientProvider client={queries}>

@@ -175,9 +175,14 @@ export const stockOutWords = { sold: "sold", given: "given away", used: "used", 
 /** Where stock lies. */
 export const placeWords = { shelf: "on the shelf", held_back: "held back", cool_box: "in the cool box" } as const;
 
-/** A name inside a sentence: "vitamin E", "beeswax", and "MCT oil" as it is. */
+/** At the head of a sentence. */
+export const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** A name inside a sentence: "vitamin E", "beeswax", and "MCT oil" or a place as it is. */
 export const inside = (name: string): string =>
-  /^\p{Lu}\p{Ll}/u.test(name) ? name.charAt(0).toLowerCase() + name.slice(1) : name;
+  /^\p{Lu}\p{Ll}/u.test(name) && !/^(Epsom|Dead|Irish|Japan|Japanese|Moroccan|Brazil|Brazilian|Scots|St) /.test(name)
+    ? name.charAt(0).toLowerCase() + name.slice(1)
+    : name;
 
 /** A material's short name inside a sentence: what stands before the first comma. */
 export const brief = (name: string): string => inside(name.split(",")[0] ?? name);

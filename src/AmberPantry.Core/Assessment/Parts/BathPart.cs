@@ -10,7 +10,11 @@ public sealed record BathReading
     private const double UsualPortionG = 100;
 
     private const double UsualHumidity = 60;
-    private const double UsualPressMPa = 0.7;
+
+    /// <summary>Half thickness of a usual piece, and depth of a tray of salt, cm.</summary>
+    private const double PieceCm = 3;
+    private const double TrayCm = 1.5;
+    private const double DryGPerKg = 1;
 
     /// <summary>Null where nothing fizzes.</summary>
     public required FizzBalance? Balance { get; init; }
@@ -23,6 +27,15 @@ public sealed record BathReading
 
     /// <summary>Null where it is not pressed.</summary>
     public required PieceHardness? Hardness { get; init; }
+
+    /// <summary>Density of the pressed piece, g/mL; null where it is not pressed.</summary>
+    public required double? PieceGMl { get; init; }
+
+    /// <summary>What a piece of that density does in the tub; null where it is not pressed.</summary>
+    public required Floating? Floats { get; init; }
+
+    /// <summary>How long its water and alcohol take to leave.</summary>
+    public required Drying Dries { get; init; }
 
     public required SoakDose Dose { get; init; }
 
@@ -47,13 +60,17 @@ public sealed record BathReading
         var rh = subject.Workshop.HumidityPercent ?? UsualHumidity;
         var litres = subject.Circumstances.TubLitres;
         var fizzes = mix.GasMol > 0;
+        double? pressed = pieces ? Packing.PackedGMl(mix, Packing.UsualPress) : null;
         return new BathReading
         {
             Balance = fizzes ? FizzBalance.Of(mix, portionG: portion) : null,
             Ph = fizzes ? BathPh.Of(mix, new Bath(portion, litres)) : null,
-            Air = Caking.Of(mix, rh, false),
+            Air = Caking.Of(mix, rh, false, subject.Powders.Mix),
             Tub = TubDispersion.Of(mix, portion, litres),
-            Hardness = pieces ? PieceHardness.Of(mix, UsualPressMPa) : null,
+            Hardness = pieces ? PieceHardness.Of(mix, Packing.UsualPress) : null,
+            PieceGMl = pressed,
+            Floats = pressed is { } dense ? Packing.Floats(dense) : null,
+            Dries = Drying.Of(mix, rh, subject.Workshop.WorkroomC, pieces ? PieceCm : TrayCm, DryGPerKg),
             Dose = SoakDose.Of(mix, portion, litres),
             RhPct = rh,
             PortionG = portion,

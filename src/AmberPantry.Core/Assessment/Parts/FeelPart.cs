@@ -9,7 +9,7 @@ public sealed record FeelPart(SkinFeel? Skin, RinseOff? Rinse, IReadOnlyList<Exp
 {
     internal static FeelPart Of(Subject subject)
     {
-        var skin = FeelReading.Skin(subject);
+        var skin = subject.Skin;
         return new FeelPart(skin, subject.Rinse, [.. Explain(skin, subject.Rinse).Select(step => step.In(subject.Say))]);
     }
 

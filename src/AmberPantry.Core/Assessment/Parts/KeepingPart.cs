@@ -1,4 +1,5 @@
 using AmberPantry.Core.Families;
+using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Science.Stability;
 using AmberPantry.Core.Workshops;
@@ -8,24 +9,46 @@ namespace AmberPantry.Core.Assessment.Parts;
 /// <summary>Asks the science of keeping about a formula.</summary>
 internal static class KeepingReading
 {
-    public static Keeping Of(Subject subject)
+    public static Keeping Of(Subject subject) => Of(subject, subject.There);
+
+    /// <summary>The same with another share of one line, the rest as it is.</summary>
+    public static Keeping With(Subject subject, FormulaLine line, double percent) =>
+        Of(subject, subject.There.Select(pair => pair.Line.Id == line.Id ? (pair.Line with { Percent = (decimal)percent }, pair.Material) : pair));
+
+    /// <summary>Months that one oil would keep by itself under the same guard, whatever else ends a product's life left out.</summary>
+    public static double Alone(Subject subject, Material material)
     {
+        var lipid = subject.There.Where(pair => pair.Material.Lipid is not null).Sum(pair => pair.Line.Percent);
+        return Of(
+            subject,
+            [
+                .. subject.There.Where(pair => pair.Material.Lipid is null || pair.Material.Role == Role.Antioxidant),
+                (new FormulaLine("alone", material.Id, lipid, Phase.Melt), material),
+            ]
+        ).WeakestMonths
+            ?? 0;
+    }
+
+    private static Keeping Of(Subject subject, IEnumerable<(FormulaLine Line, Material Material)> lines)
+    {
+        var there = lines.Where(pair => pair.Line.Percent > 0).ToArray();
         (Lipid, double)[] lipids =
         [
-            .. subject
-                .There.Select(pair => (pair.Material.Lipid, G: (double)pair.Line.Percent))
+            .. there
+                .Where(pair => !(subject.Family.IsDry && pair.Material.Role == Role.Emulsifier))
+                .Select(pair => (pair.Material.Lipid, G: (double)pair.Line.Percent))
                 .Where(line => line.Lipid is not null)
                 .Select(line => (line.Lipid!, line.G)),
         ];
         (Antioxidant, double)[] guards =
         [
-            .. subject
-                .There.Where(pair => pair.Material.Role != Role.Acid)
+            .. there
+                .Where(pair => pair.Material.Role != Role.Acid)
                 .Select(pair => (pair.Material.Guard, G: (double)pair.Line.Percent))
                 .Where(line => line.Guard is not null)
                 .Select(line => (line.Guard!, line.G)),
         ];
-        var metal = subject.There.Any(pair => pair.Material.Tags.Contains("trace metal")) ? "trace" : "none";
+        var metal = there.Any(pair => pair.Material.Tags.Contains("trace metal")) ? "trace" : "none";
         return Keeping.Of(
             lipids,
             guards,
@@ -75,8 +98,9 @@ public enum Waterless
     Regulated,
 }
 
+/// <param name="Says">The state in words.</param>
 /// <param name="Reasons">Why, one sentence each.</param>
-public sealed record WaterlessView(Waterless State, IReadOnlyList<string> Reasons)
+public sealed record WaterlessView(Waterless State, string Says, IReadOnlyList<string> Reasons)
 {
     internal static WaterlessView Of(Subject subject)
     {
@@ -102,15 +126,19 @@ public sealed record WaterlessView(Waterless State, IReadOnlyList<string> Reason
             : watery.Length > 0 ? Waterless.ContainsWater
             : wet ? Waterless.WaterCanGetIn
             : Waterless.Waterless;
-        return new WaterlessView(state, reasons.Count == 0 ? ["Nothing in it brings water, and none gets in where it is used."] : reasons);
+        return new WaterlessView(
+            state,
+            Wording.Said(state),
+            reasons.Count == 0 ? ["Nothing in it brings water, and none gets in where it is used."] : reasons
+        );
     }
 }
 
 /// <summary>How long it keeps, and whether water asks for a preservative.</summary>
-public sealed record KeepingPart(Keeping Oils, Preservation Preservation, WaterlessView Lamp, IReadOnlyList<ExplainStep> Steps)
+public sealed record KeepingPart(Keeping Oils, Preservation Preservation, IReadOnlyList<ExplainStep> Steps)
 {
     internal static KeepingPart Of(Subject subject) =>
-        new(subject.Keeping, subject.Preservation, WaterlessView.Of(subject), [.. Explain(subject).Select(step => step.In(subject.Say))]);
+        new(subject.Keeping, subject.Preservation, [.. Explain(subject).Select(step => step.In(subject.Say))]);
 
     private static IEnumerable<ExplainStep> Explain(Subject subject)
     {

@@ -1,3 +1,4 @@
+using AmberPantry.Core.Science.Feel;
 using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Workshops;
 
@@ -29,11 +30,27 @@ public sealed record LandmarkReading
 
     public required double FirmnessKPa { get; init; }
 
-    /// <summary>Whether it keeps its shape; null where that is not asked.</summary>
+    /// <summary>Whether it must stand there: only such places raise findings.</summary>
+    public required bool Must { get; init; }
+
+    /// <summary>Whether it keeps its shape; null on skin and in the pot.</summary>
     public required bool? Holds { get; init; }
 
     /// <summary>What it does there in a word or two.</summary>
     public required string Says { get; init; }
+
+    /// <summary>Whether that is well there: "scoops: holds, slumps at 31 °C".</summary>
+    public required string Verdict { get; init; }
+}
+
+/// <summary>Temperatures between which it is whipped, the warmer first.</summary>
+/// <param name="Says">"whip window 30 to 19.5 °C".</param>
+public sealed record WhipSpan(double FromC, double ToC, string Says)
+{
+    internal static WhipSpan? Of(Subject subject) =>
+        subject.Family.OverrunPercent is not null && subject.Whip is { FromC: { } from, ToC: { } to }
+            ? new WhipSpan(from, to, $"whip window {subject.Say.BareTemperature(from)} to {subject.Say.Temperature(to)}")
+            : null;
 }
 
 /// <summary>How it melts, from the winter porch to the pot.</summary>
@@ -71,6 +88,9 @@ public sealed record MeltPart
 
     public required IReadOnlyList<LandmarkReading> Landmarks { get; init; }
 
+    /// <summary>Null for what is not whipped.</summary>
+    public required WhipSpan? Whip { get; init; }
+
     /// <summary>The states in one line of words.</summary>
     public required string Sentence { get; init; }
 
@@ -90,6 +110,7 @@ public sealed record MeltPart
             DoubtFactor = subject.Melt.DoubtFactor,
             EstimatedPercent = subject.Melt.EstimatedPercent,
             DensityGMl = subject.Melt.DensityGMl,
+            Whip = WhipSpan.Of(subject),
             PourFromC = subject.ClearC + PourWindow.AboveClearC,
             PourToC = subject.ClearC + PourWindow.MostAboveClearC,
             Landmarks = [.. subject.Workshop.Landmarks.Select(landmark => Read(subject, landmark))],
@@ -139,7 +160,7 @@ public sealed record MeltPart
     {
         var firmness = subject.Curve?.FirmnessAt(landmark.TemperatureC) ?? 0;
         var state = MatterStates.At(firmness);
-        bool? holds = landmark.Kind == LandmarkKind.Storage ? subject.SlumpC >= landmark.TemperatureC : null;
+        bool? holds = landmark.Kind is LandmarkKind.Storage or LandmarkKind.Workroom ? subject.SlumpC >= landmark.TemperatureC : null;
         var says = subject.Curve is null
             ? "nothing melts yet"
             : MatterStates.Does(state) + (holds == true && state == MatterState.Soft ? ", holds" : "");
@@ -152,9 +173,29 @@ public sealed record MeltPart
             Hours = landmark.Hours,
             State = state,
             FirmnessKPa = Math.Round(firmness, 2),
+            Must = subject.Use.Asks(landmark.Id),
             Holds = holds,
             Says = says,
+            Verdict = subject.Curve is null ? says : Verdict(subject, landmark, state, holds),
         };
+    }
+
+    private static string Verdict(Subject subject, Landmark landmark, MatterState state, bool? holds)
+    {
+        if (landmark.Kind == LandmarkKind.Skin)
+        {
+            return $"it {SolidsOnSkin.Does(100 * (subject.Curve?.SolidAt(landmark.TemperatureC) ?? 0))}";
+        }
+
+        var slumps = subject.SlumpC is { } slump ? $"slumps at {subject.Say.Temperature(slump)}" : "keeps no shape";
+        return $"{MatterStates.Does(state)}: "
+            + landmark.Kind switch
+            {
+                LandmarkKind.Pot => state == MatterState.Liquid ? "it pours" : "not melted yet",
+                _ when holds == true => $"holds, {slumps}",
+                _ when state == MatterState.Liquid => "it would leak",
+                _ => slumps,
+            };
     }
 
     private static string Tell(Subject subject, IReadOnlyList<StateSpan> states)
@@ -179,7 +220,7 @@ public sealed record MeltPart
             )
             .ToArray();
         var sentence = string.Join(", ", words);
-        return $"{char.ToUpperInvariant(sentence[0])}{sentence[1..]}.";
+        return $"{Wording.Capital(sentence)}.";
     }
 
     private static IEnumerable<ExplainStep> Explain(Subject subject)

@@ -1,12 +1,14 @@
+using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Fizz;
 using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Science.Powders;
 
 namespace AmberPantry.Core.Assessment.Parts;
 
 /// <summary>A formula as powders and liquids.</summary>
-/// <param name="Budget">Null where it is no powder or bath product.</param>
+/// <param name="Mix">Grains and the oil between them; null where it is no powder or bath product.</param>
 /// <param name="InFat">What the powder does to a fat; null where no fat carries it.</param>
-public sealed record PowderReading(OilBudget? Budget, PowderInFat? InFat)
+public sealed record PowderReading(PowderMix? Mix, OilBudget? Budget, PowderInFat? InFat)
 {
     private const double RoomC = 20;
 
@@ -15,24 +17,29 @@ public sealed record PowderReading(OilBudget? Budget, PowderInFat? InFat)
         var powders = Grains(subject);
         if (powders.All(line => line.Powder.IsOilSoluble))
         {
-            return new PowderReading(null, null);
+            return new PowderReading(null, null, null);
         }
 
-        var liquids = subject
-            .There.Where(pair => pair.Material.Melt is not null)
-            .Select(pair => ((double)pair.Line.Percent, pair.Material.DensityGMl))
-            .ToArray();
         if (subject.Family.IsDry)
         {
-            return new PowderReading(OilBudget.Of(new PowderMix(powders, liquids), subject.Family.Powder), null);
+            var mix = new PowderMix(powders, Liquids(subject, Wets));
+            return new PowderReading(mix, OilBudget.Of(mix, subject.Family.Powder), null);
         }
 
-        var fat = liquids.Sum(liquid => liquid.Item1);
+        var fats = Liquids(subject, material => material.Melt is not null);
+        var fat = fats.Sum(liquid => liquid.G);
         return new PowderReading(
             null,
-            fat > 0 ? PowderInFat.Of(powders, fat, fat / liquids.Sum(liquid => liquid.Item1 / liquid.Item2), 0, RoomC) : null
+            null,
+            fat > 0 ? PowderInFat.Of(powders, fat, fat / fats.Sum(liquid => liquid.G / liquid.DensityGMl), 0, RoomC) : null
         );
     }
+
+    /// <summary>Lies as a liquid between the grains of a dry product.</summary>
+    internal static bool Wets(Material material) => material.Melt is not null || material.InBath is { WetsGrains: true };
+
+    private static (double G, double DensityGMl)[] Liquids(Subject subject, Func<Material, bool> which) =>
+        [.. subject.There.Where(pair => which(pair.Material)).Select(pair => ((double)pair.Line.Percent, pair.Material.DensityGMl))];
 
     internal static (PowderMaterial Powder, double G)[] Grains(Subject subject) =>
         [
@@ -46,10 +53,12 @@ public sealed record PowderReading(OilBudget? Budget, PowderInFat? InFat)
 public sealed record PowderPart(OilBudget? Budget, PowderInFat? InFat, IReadOnlyList<ExplainStep> Steps)
 {
     internal static PowderPart Of(Subject subject) =>
-        new(subject.Powders.Budget, subject.Powders.InFat, [.. Explain(subject.Powders).Select(step => step.In(subject.Say))]);
+        new(subject.Powders.Budget, subject.Powders.InFat, [.. Explain(subject).Select(step => step.In(subject.Say))]);
 
-    private static IEnumerable<ExplainStep> Explain(PowderReading reading)
+    private static IEnumerable<ExplainStep> Explain(Subject subject)
     {
+        var reading = subject.Powders;
+
         if (reading.Budget is { } budget)
         {
             yield return new("of oil make a putty of these powders", budget.CapacityG, "g", "oil absorption by rub-out (ISO 787-5)");

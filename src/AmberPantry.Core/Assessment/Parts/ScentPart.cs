@@ -6,7 +6,13 @@ namespace AmberPantry.Core.Assessment.Parts;
 /// <summary>A formula as scent.</summary>
 /// <param name="Limits">Null where no scent tells its composition.</param>
 /// <param name="Unchecked">Scents whose composition is not known.</param>
-public sealed record ScentReading(ScentLimits? Limits, ScentStrength? Strength, IReadOnlyList<NamedShare> Declare, IReadOnlyList<string> Unchecked)
+public sealed record ScentReading(
+    ScentLimits? Limits,
+    ScentStrength? Strength,
+    IReadOnlyList<NamedShare> Declare,
+    IReadOnlyList<string> Unchecked,
+    IReadOnlyList<string> OilsByName
+)
 {
     internal static ScentReading Of(Subject subject)
     {
@@ -19,13 +25,14 @@ public sealed record ScentReading(ScentLimits? Limits, ScentStrength? Strength, 
                 .Select(line => (line.Oil!, line.Pct)),
         ];
         string[] blind = [.. scents.Where(pair => pair.Material.ScentOil is null).Select(pair => pair.Material.Name)];
-        var use = new ScentUse(subject.Family.Rules, subject.IsLip ? "lip" : null, Market: subject.Workshop.Schools.Market);
+        var use = new ScentUse(subject.Family.Rules, subject.Use.ScentArea, subject.Use.Audience, subject.Workshop.Schools.Market);
         var allergens = ScentAllergens.Of(subject.Family.LeaveOn, AllergenList.Extended, known);
         return new ScentReading(
             known.Length > 0 ? ScentLimits.Of(use, known) : null,
             known.Length > 0 ? ScentStrength.Of(subject.Family.Rules, known) : null,
             allergens.Declare,
-            blind
+            blind,
+            allergens.OilsByName
         );
     }
 }

@@ -12,12 +12,15 @@ namespace AmberPantry.Core.Assessment.Parts;
 
 /// <summary>What a formula meets beside the workshop: the tub it goes into and the air beaten into it.</summary>
 /// <param name="TubLitres">Water in the bath.</param>
-/// <param name="Overrun">Air added, as a part of the volume without it, 0 to 3.</param>
-public sealed record Circumstances(double TubLitres = Circumstances.UsualTubLitres, double Overrun = 0)
+/// <param name="Overrun">Air added, as a part of the volume without it, 0 to 3; null takes the formula's own.</param>
+public sealed record Circumstances(double TubLitres = Circumstances.UsualTubLitres, double? Overrun = null)
 {
     public const double UsualTubLitres = 120;
 
     public static Circumstances Usual { get; } = new();
+
+    /// <summary>What is known of the making and the people, by the names of the rules table; null where nobody was asked.</summary>
+    public IReadOnlyDictionary<string, FactValue>? Facts { get; init; }
 }
 
 /// <summary>Everything a judgement stands on beside the formula.</summary>
@@ -33,6 +36,7 @@ internal sealed class Subject
     private readonly Lazy<ProductMelt> melt;
     private readonly Lazy<double?> slumpC;
     private readonly Lazy<double?> clearC;
+    private readonly Lazy<WhipWindow?> whip;
     private readonly Lazy<WeighingSheet?> sheet;
     private readonly Lazy<FizzMix> bathMix;
     private readonly Lazy<PowderReading> powders;
@@ -40,8 +44,10 @@ internal sealed class Subject
     private readonly Lazy<ScentReading> scent;
     private readonly Lazy<Preservation> preservation;
     private readonly Lazy<BathReading?> bath;
+    private readonly Lazy<Colouring> colouring;
     private readonly Lazy<ColourReading> colour;
     private readonly Lazy<RinseOff?> rinse;
+    private readonly Lazy<SkinFeel?> skin;
     private readonly Lazy<IReadOnlyList<string>> safety;
 
     public Subject(Formula formula, Bearings bearings)
@@ -51,9 +57,11 @@ internal sealed class Subject
         Say = new Wording(bearings.Workshop);
         Family = bearings.Families.Get(formula.Family, "formula.family");
         Lines = [.. formula.Lines.Select(line => (line, bearings.Shelf.Get(line.Material, $"lines.{line.Id}.material")))];
-        melt = Once(() => new ProductMelt(Lines, bearings.Circumstances.Overrun));
+        Use = Use.Of(formula, Family, bearings.Workshop);
+        melt = Once(() => new ProductMelt(Lines, Overrun));
         slumpC = Once(() => Curve?.SlumpC);
         clearC = Once(() => Curve?.ClearC);
+        whip = Once(() => Curve is { } curve ? WhipWindow.Of(curve.Blend) : null);
         sheet = Once(() => Weighing.Sheet(Formula, Workshop.Scale));
         bathMix = Once(() =>
             new FizzMix(
@@ -68,9 +76,11 @@ internal sealed class Subject
         scent = Once(() => ScentReading.Of(this));
         preservation = Once(() => KeepingReading.Preserve(this));
         bath = Once(() => BathReading.Of(this));
-        colour = Once(() => ColourReading.Of(this));
+        colouring = Once(() => Colouring.Of(this));
+        colour = Once(() => ColourReading.Of(Colouring));
         rinse = Once(() => FeelReading.Rinse(this));
-        safety = Once(() => FormulaFacts.RulesOf(Formula, Family, Lines, Found()));
+        skin = Once(() => FeelReading.Skin(this));
+        safety = Once(() => FormulaFacts.RulesOf(Formula, Family, Lines, Found(), Circumstances.Facts));
     }
 
     public Formula Formula { get; }
@@ -80,6 +90,11 @@ internal sealed class Subject
     public MaterialShelf Shelf => bearings.Shelf;
 
     public Workshop Workshop => bearings.Workshop;
+
+    public Use Use { get; }
+
+    /// <summary>Air in it, as a part of the volume without it.</summary>
+    public double Overrun => Circumstances.Overrun ?? Use.OverrunPercent / 100;
 
     public Circumstances Circumstances => bearings.Circumstances;
 
@@ -94,6 +109,9 @@ internal sealed class Subject
     public double? SlumpC => slumpC.Value;
 
     public double? ClearC => clearC.Value;
+
+    /// <summary>Null where nothing melts.</summary>
+    public WhipWindow? Whip => whip.Value;
 
     /// <summary>Null for an empty pot.</summary>
     public WeighingSheet? Sheet => sheet.Value;
@@ -112,7 +130,12 @@ internal sealed class Subject
 
     public Preservation Preservation => preservation.Value;
 
+    public Colouring Colouring => colouring.Value;
+
     public ColourReading Colour => colour.Value;
+
+    /// <summary>Null where it is not rubbed in.</summary>
+    public SkinFeel? Skin => skin.Value;
 
     /// <summary>Null where nothing is rinsed away.</summary>
     public RinseOff? Rinse => rinse.Value;
@@ -125,11 +148,6 @@ internal sealed class Subject
 
     /// <summary>Percent of the formula that can go rancid or carries what guards it.</summary>
     public decimal LipidPercent => Lines.Where(pair => pair.Material.Lipid is not null).Sum(pair => pair.Line.Percent);
-
-    /// <summary>A stick of a few grams goes on lips, and lips swallow what they wear.</summary>
-    public bool IsLip => Family.Traits.LipUpToFillG is { } most && Formula.Batch.FillG <= most;
-
-    public Landmark? Coldest => Workshop.Landmarks.Where(landmark => landmark.Kind == LandmarkKind.Storage).MinBy(landmark => landmark.TemperatureC);
 
     public decimal Share(params ReadOnlySpan<Role> roles)
     {
@@ -155,5 +173,9 @@ internal sealed class Subject
             KeepsMonths = Keeping.Months,
             ScentPercent = Scent.Limits?.TotalPct,
             PhotoIndex = Scent.Limits?.PhotoIndex,
+            ScentFlags = Scent.Limits?.Flags ?? [],
+            Area = Use.Area,
+            Audience = Use.Audience,
+            Container = Workshop.FindContainer(Formula.Batch.Container) is { IsPlastic: true } ? "plastic" : null,
         };
 }

@@ -10,27 +10,35 @@ using AmberPantry.Core.Workshops;
 namespace AmberPantry.Core.Assessment.Remedies;
 
 /// <summary>Looks for small trades that clear a finding, by assessing each traded formula with the very rules that found it.</summary>
-internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
+/// <param name="judged">What the rules say of the mix in hand.</param>
+internal sealed class RemedySearch(Subject subject, FormulaEditor editor, Found[] judged)
 {
     private const int MostRemedies = 3;
     private const int MostGivers = 2;
     private const decimal StepPercent = 0.5m;
     private const decimal MostTradePercent = 15m;
 
+    /// <summary>One butter for another changes less than wax for oil.</summary>
+    private const decimal MostButterTradePercent = 50m;
+
+    /// <summary>From here on a butter is a coconut butter, percent.</summary>
+    private const decimal MuchLauric = 25;
+
     /// <summary>A remedy that does not clear must at least take this part of the gap away.</summary>
     private const double WorthLessening = 0.3;
-
-    private readonly Found[] judged = [.. Judge.Of(subject)];
 
     public IReadOnlyList<Remedy> For(Found found)
     {
         var gapNow = found.Gap(subject);
         var tried = found
-            .Acts.Select(act => Try(act.Label, [act.Edit], found, gapNow))
+            .Plans.Select(plan => Try(plan.Label, plan.Edits, found, gapNow))
+            .Concat(found.Acts.Select(act => Try(act.Label, [act.Edit], found, gapNow)))
             .Concat(found.Cure == Cure.None ? [] : Trades(found, gapNow))
-            .Concat(found.Swaps.SelectMany(swap => Swapped(swap, found, gapNow)))
+            .Concat(found.Swaps.SelectMany((swap, i) => Swapped(swap, found, gapNow).Select(one => one is null ? null : one with { Order = i })))
             .OfType<Candidate>()
-            .OrderBy(candidate => candidate.Harm)
+            .OrderByDescending(candidate => candidate.Clears)
+            .ThenBy(candidate => candidate.Order)
+            .ThenBy(candidate => candidate.Harm)
             .ToArray();
         return
         [
@@ -81,6 +89,12 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
 
     private List<Material> FirmMaterials()
     {
+        // Another butter mends a coconut butter; wax would make a balm of it.
+        if (subject.There.Where(pair => IsLauric(pair.Material)).Sum(pair => pair.Line.Percent) >= MuchLauric)
+        {
+            return [.. new[] { "shea butter", "mango butter", "cocoa butter" }.Select(subject.Shelf.Preferred)];
+        }
+
         var firm = subject
             .Lines.Where(pair => pair.Material.Role is Role.Wax or Role.Hardener or Role.HardButter)
             .Select(pair => pair.Material)
@@ -96,10 +110,14 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
         return firm;
     }
 
+    private static bool IsLauric(Material material) =>
+        material.Melt?.Classes.Sum(part => MeltComponent.All[part.Component].Kind == "lauric fat" ? part.Fraction : 0) > 0.5;
+
     /// <summary>The least trade in half percents that clears the finding, or the most that still lessens it.</summary>
     private Candidate? Smallest(FormulaLine giver, Material from, Material to, Found found, double gapNow)
     {
-        var most = (int)(Math.Min(MostTradePercent, giver.Percent - StepPercent) / StepPercent);
+        var reach = IsLauric(from) && !to.IsLiquid ? MostButterTradePercent : MostTradePercent;
+        var most = (int)(Math.Min(reach, giver.Percent - StepPercent) / StepPercent);
         var has = subject.Lines.Where(pair => pair.Material.Id == to.Id).Sum(pair => pair.Line.Percent);
         most = Math.Min(most, (int)((to.UseMaxPercent - has) / StepPercent));
         if (most < 1)
@@ -109,14 +127,17 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
 
         double Gap(int steps) => found.Gap(subject.With(editor.Apply(subject.Formula, new Trade(giver.Id, to.Id, steps * StepPercent))));
         var steps = most;
-        if (Gap(most) <= 0)
+        var best = Gap(most);
+        if (best <= 0)
         {
+            // A tenth inside the limit, not at its edge, where that is within reach.
+            var aim = best <= -found.Inside ? -found.Inside : 0;
             int clear = most,
                 unclear = 0;
             while (clear - unclear > 1)
             {
                 var middle = (clear + unclear) / 2;
-                (clear, unclear) = Gap(middle) <= 0 ? (middle, unclear) : (clear, middle);
+                (clear, unclear) = Gap(middle) <= aim ? (middle, unclear) : (clear, middle);
             }
 
             steps = clear;
@@ -155,8 +176,14 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
             return null;
         }
 
-        // It keeps the family's character: no group leaves its usual range for it.
-        if (subject.Family.Groups.Any(group => Within(subject, group) && !Within(after, group)))
+        // It keeps the family's character: no group leaves its usual range for it, and none that is above it goes higher.
+        if (subject.Family.Groups.Any(group => Leaves(group, GroupShares.Share(subject, group), GroupShares.Share(after, group))))
+        {
+            return null;
+        }
+
+        // The difference goes to what fills the family: nothing dosed grows or shrinks by the way, and no oil gets into a powder.
+        if (GivesWayWrongly(after, edits))
         {
             return null;
         }
@@ -194,8 +221,42 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
 
     private bool IsKept(Material material) => subject.Lines.Any(pair => pair.Material.Id == material.Id && pair.Line.Kept);
 
-    private static bool Within(Subject subject, GroupNorm group) =>
-        GroupShares.Share(subject, group) is var share && share >= group.Low && share <= group.High;
+    private static bool Leaves(GroupNorm group, decimal before, decimal after) =>
+        (after > group.High && (before <= group.High || (after > before && group.Roles.Any(ShapesIt)))) || (after < group.Low && before >= group.Low);
+
+    /// <summary>What makes one product into another when there is ever more of it; a fill does not.</summary>
+    private static bool ShapesIt(Role role) => role is Role.Wax or Role.Hardener or Role.Gellant or Role.Emulsifier or Role.HardButter;
+
+    private bool GivesWayWrongly(Subject after, IReadOnlyList<FormulaEdit> edits)
+    {
+        var named = edits
+            .Select(edit =>
+                edit is SetShare set ? set.Line
+                : edit is Trade trade ? trade.From
+                : null
+            )
+            .ToArray();
+        foreach (var (line, material) in after.Lines)
+        {
+            var before = subject.Formula.Lines.FirstOrDefault(old => old.Id == line.Id);
+            if (
+                before is null
+                || before.Percent == line.Percent
+                || named.Contains(line.Id)
+                || edits.Any(edit => edit is Trade trade && trade.ToMaterial == material.Id)
+            )
+            {
+                continue;
+            }
+
+            if (FormulaEditor.IsDosed(material) || (subject.Family.IsDry && material.IsLiquid && line.Percent > before.Percent))
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
 
     private static bool IsSame(Found one, Found other) => one.Id == other.Id;
 
@@ -233,7 +294,7 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
         {
             if (subject.Family.FirmnessAt20 is { } usual)
             {
-                if (subject.Coldest is { } cold)
+                if (subject.Use.Cold is { } cold)
                 {
                     TellFirmness(cold.TemperatureC, usual.High, Tell, curve, curveAfter);
                 }
@@ -304,15 +365,7 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
 
         if (subject.Family.IsDry)
         {
-            Figure(
-                100 * subject.Bath?.Air.U ?? 100 * subject.Powders.Budget?.U,
-                100 * after.Bath?.Air.U ?? 100 * after.Powders.Budget?.U,
-                1,
-                true,
-                "room filled with oil",
-                "0",
-                " %"
-            );
+            Figure(100 * subject.Powders.Budget?.U, 100 * after.Powders.Budget?.U, 1, true, "room filled with oil", "0", " %");
             Figure(subject.Powders.Budget?.DustInUse, after.Powders.Budget?.DustInUse, 3, true, "dust", "0");
             Figure(subject.Bath?.Air.CrhMixPct, after.Bath?.Air.CrhMixPct, 1, false, "dry up to", "0", " % humidity");
             Figure(subject.Bath?.Balance?.Co2L, after.Bath?.Balance?.Co2L, 0.3, false, "gas", "0.0", " l");
@@ -345,6 +398,9 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor)
     {
         /// <summary>What it raises or makes graver, worst first.</summary>
         public required Found[] Raised { get; init; }
+
+        /// <summary>Which of several kinds of trade it is, the better first.</summary>
+        public int Order { get; init; }
 
         /// <summary>Whether the very finding is gone.</summary>
         public required bool Clears { get; init; }

@@ -1,5 +1,4 @@
 using AmberPantry.Core.Assessment.Parts;
-using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Workshops;
@@ -26,7 +25,11 @@ internal sealed class Weighable : IRule
         yield return new Found
         {
             Id = "weighable",
-            Severity = cannot ? Severity.Fix : Severity.Watch,
+            Severity =
+                !cannot ? Severity.Note
+                : material.Role != Role.Antioxidant ? Severity.Fix
+                : subject.Family.IsDry ? Severity.Note
+                : Severity.Watch,
             Sentence =
                 $"{material.Name} is {subject.Say.Weight(worst.Grams)}: your "
                 + $"scale is off by about **{worst.ErrorPercent:0.#}{Wording.Narrow}%** there"
@@ -74,7 +77,7 @@ internal sealed class Weighable : IRule
             return null;
         }
 
-        return $"Or premix 1 part {Wording.Brief(material.Name)} with 9 of {Wording.Brief(oil.Name)}: "
+        return $"Premix 1 part {Wording.Brief(material.Name)} with 9 of {Wording.Brief(oil.Name)}: "
             + $"weigh {subject.Say.Weight(line.ExactG * 10)} of it and {subject.Say.Weight(line.ExactG * 9)} less oil.";
     }
 }
@@ -103,19 +106,44 @@ internal sealed class Complete : IRule
             };
         }
 
-        if (subject.Melt.EstimatedPercent > ProductMelt.EstimateMattersAbovePercent && subject.Family.Nature == FamilyNature.Melted)
+        if (subject.Melt.EstimatedPercent > ProductMelt.EstimateMattersAbovePercent && Matters(subject))
         {
             yield return new Found
             {
                 Id = "estimated",
                 Severity = Severity.Note,
                 Sentence =
-                    $"**{subject.Melt.EstimatedPercent:0.#}{Wording.Narrow}%** of the fat has estimated "
-                    + $"crystals: take each temperature as about {subject.Say.Degrees(subject.Melt.DoubtC)} either way.",
-                Numbers = [new("estimated lipid", subject.Melt.EstimatedPercent, "%"), new("doubt", subject.Melt.DoubtC, "°C")],
-                Because = "Measured spectra are good to 2 K and a factor 1.4, estimates to 4 K and a factor 2.",
+                    "How its fats melt is known only roughly, and a verdict here is close: take each temperature as good to about "
+                    + $"**{subject.Say.Degrees(subject.Melt.DoubtC)}** either way.",
+                Numbers = [new("fat known roughly", subject.Melt.EstimatedPercent, "%"), new("doubt", subject.Melt.DoubtC, "°C")],
+                Because = "Measured fats are good to 2 K and a factor 1.4, estimated ones to 4 K and a factor 2.",
                 Gap = _ => 0,
             };
         }
+
+        if (subject.Use.Gone is { Count: > 0 } gone)
+        {
+            yield return new Found
+            {
+                Id = "place-gone",
+                Severity = Severity.Note,
+                Sentence = $"It must stand {Wording.List([.. gone])}, which is no longer a place of your house.",
+                Numbers = [],
+                Because = "Places are kept under House; what is asked of a trial stays until it is changed there.",
+                Gap = other => other.Use.Gone.Count,
+            };
+        }
     }
+
+    /// <summary>Whether the doubt could turn a verdict: a place it must stand, or its family's firmness, is near.</summary>
+    private static bool Matters(Subject subject) =>
+        subject.Family.FirmnessAt20 is { } usual
+        && subject.Curve is { } curve
+        && (
+            subject.Use.Stands.Any(place => Math.Abs((subject.SlumpC ?? -5) - place.TemperatureC - HoldsShape.SpareC) < subject.Melt.DoubtC)
+            || IsNear(curve.FirmnessAt(20), usual.Low, subject.Melt.DoubtFactor)
+            || IsNear(curve.FirmnessAt(20), usual.High, subject.Melt.DoubtFactor)
+        );
+
+    private static bool IsNear(double value, double limit, double factor) => value > limit / factor && value < limit * factor;
 }

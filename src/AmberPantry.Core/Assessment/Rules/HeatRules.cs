@@ -1,5 +1,6 @@
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Science.Feel;
 using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Workshops;
 
@@ -10,26 +11,32 @@ internal sealed class HoldsShape : IRule
 {
     public const double SpareC = 3;
 
+    /// <summary>Less than the doubt of a measured fat.</summary>
+    private const double ShortC = 2;
+
     public IEnumerable<Found> Check(Subject subject)
     {
-        if (subject.Curve is null || subject.Family.MustStand.Count == 0)
+        if (subject.Curve is null || subject.Family.FirmnessAt20 is null)
         {
             yield break;
         }
 
-        var hottest = subject.Workshop.Landmarks.Where(place => subject.Family.MustStand.Contains(place.Kind)).MaxBy(place => place.TemperatureC);
-        if (hottest is null || Gap(subject, hottest.TemperatureC + SpareC) <= 0)
+        var hottest = subject.Use.Stands.LastOrDefault();
+        if (hottest is null || Told(subject) >= hottest.TemperatureC + SpareC)
         {
             yield break;
         }
 
-        var fails = Gap(subject, hottest.TemperatureC) > 0;
-        var wanted = hottest.TemperatureC + (fails ? 0 : SpareC);
+        var fails = Told(subject) < hottest.TemperatureC;
+        var wanted = hottest.TemperatureC + SpareC;
         var slumps = subject.SlumpC is { } slump ? $"Slumps at **{subject.Say.Temperature(slump)}**" : "It has no shape to keep, even in the cold";
         yield return new Found
         {
             Id = "holds-shape",
-            Severity = fails ? Severity.Fix : Severity.Watch,
+            Severity =
+                fails ? Severity.Fix
+                : Told(subject) - hottest.TemperatureC < ShortC ? Severity.Watch
+                : Severity.Note,
             Sentence = fails
                 ? $"{slumps}; your {hottest.Name} reaches **{subject.Say.Temperature(hottest.TemperatureC)}**."
                 : $"{slumps}: only {subject.Say.Degrees((subject.SlumpC ?? 0) - hottest.TemperatureC)} "
@@ -38,9 +45,13 @@ internal sealed class HoldsShape : IRule
             AtC = hottest.TemperatureC,
             Because = "Slump is the highest temperature at which the yield value is 2 kPa or more; stock needs 3 K to spare.",
             Gap = other => Gap(other, wanted),
+            Inside = 0,
             Cure = Cure.Stiffen,
         };
     }
+
+    /// <summary>The slump as it is told, to half a degree: what reads as enough is enough.</summary>
+    private static double Told(Subject subject) => Math.Round(2 * (subject.SlumpC ?? TemperatureGrid.Ruler.FirstC - 5)) / 2;
 
     private static double Gap(Subject subject, double wantedC) =>
         subject.Curve is null ? 0 : (wantedC - (subject.SlumpC ?? TemperatureGrid.Ruler.FirstC - 5)) / 50;
@@ -51,12 +62,7 @@ internal sealed class PicksUpCold : IRule
 {
     public IEnumerable<Found> Check(Subject subject)
     {
-        if (
-            subject.Curve is null
-            || subject.Family.FirmnessAt20 is not { } usual
-            || subject.Coldest is not { } cold
-            || !subject.Family.Traits.PicksUpCold
-        )
+        if (subject.Curve is null || subject.Family.FirmnessAt20 is not { } usual || subject.Use.Cold is not { } cold)
         {
             yield break;
         }
@@ -77,7 +83,7 @@ internal sealed class PicksUpCold : IRule
             Severity = Severity.Watch,
             Sentence =
                 $"At {subject.Say.Temperature(cold.TemperatureC)}, {cold.Name}, it is **{MatterStates.Word(state)}**: "
-                + $"{MatterStates.InTheHand(state)}. A {subject.Family.Name} should be "
+                + $"{MatterStates.InTheHand(state)}. {Wording.Capital(Wording.One(subject.Family.Name))} should be "
                 + $"{(easy == state ? "softer" : MatterStates.Word(easy))} there.",
             Numbers = [new("firmness", firmness, "kPa"), new("limit", most, "kPa")],
             AtC = cold.TemperatureC,
@@ -98,6 +104,9 @@ internal sealed class FamilyFirmness : IRule
     /// <summary>Four times too soft or too firm it is another product.</summary>
     private const double FarOut = 4;
 
+    /// <summary>The bounds are starting values and no cliffs.</summary>
+    private const double Slack = 1.15;
+
     public IEnumerable<Found> Check(Subject subject)
     {
         if (subject.Curve is null || subject.Family.FirmnessAt20 is not { } usual)
@@ -107,7 +116,7 @@ internal sealed class FamilyFirmness : IRule
 
         var (low, high) = usual;
         var firmness = subject.Curve.FirmnessAt(RoomC);
-        if (firmness >= low && firmness <= high)
+        if (firmness >= low / Slack && firmness <= high * Slack)
         {
             yield break;
         }
@@ -120,7 +129,7 @@ internal sealed class FamilyFirmness : IRule
             Severity = firmness < low / FarOut || firmness > high * FarOut ? Severity.Fix : Severity.Watch,
             Sentence =
                 $"At {subject.Say.Temperature(RoomC)} it is **{MatterStates.Word(state)}**: {MatterStates.InTheHand(state)}, "
-                + $"{(soft ? "softer" : "firmer")} than a {subject.Family.Name} usually is{Usually(state, low, high)}.",
+                + $"{(soft ? "softer" : "firmer")} than {Wording.One(subject.Family.Name)} usually is{Usually(state, low, high)}.",
             Numbers = [new("firmness", firmness, "kPa"), new("lowest usual", low, "kPa"), new("highest usual", high, "kPa")],
             AtC = RoomC,
             Because = $"Yield value {Wording.Pressure(firmness)}; usual for the family are {low:0} to {Wording.Pressure(high)}, a starting value.",
@@ -137,7 +146,7 @@ internal sealed class FamilyFirmness : IRule
     {
         MatterState softest = MatterStates.At(low),
             firmest = MatterStates.At(high);
-        return now == softest && now == firmest ? ""
+        return now == softest || now == firmest ? ""
             : softest == firmest ? $", {MatterStates.Word(firmest)}"
             : $", {MatterStates.Word(softest)} to {MatterStates.Word(firmest)}";
     }
@@ -163,7 +172,8 @@ internal sealed class StickStands : IRule
             Numbers = [new("slump", subject.SlumpC ?? TemperatureGrid.Ruler.FirstC, "°C"), new("limit", least, "°C")],
             AtC = least,
             Because = "Usual least slump of sticks carried on the body.",
-            Gap = other => (least - (other.SlumpC ?? -10)) / 50,
+            Gap = other => (least + HoldsShape.SpareC - (other.SlumpC ?? -10)) / 50,
+            Inside = 0,
             Cure = Cure.Stiffen,
         };
     }
@@ -176,7 +186,7 @@ internal sealed class SolidOnSkin : IRule
 
     public IEnumerable<Found> Check(Subject subject)
     {
-        if (subject.Curve is null || subject.Family.MostSolidOnSkin is not { } most)
+        if (subject.Curve is null || subject.Family.MostSolidOnSkin is not { } most || !subject.Use.Asks(Landmark.Skin))
         {
             yield break;
         }
@@ -190,7 +200,7 @@ internal sealed class SolidOnSkin : IRule
                 Severity = Severity.Watch,
                 Sentence =
                     $"On skin at {subject.Say.Temperature(SkinC)} **{solid:0.0}{Wording.Narrow}%** "
-                    + $"stays solid: above {most:0}{Wording.Narrow}% a {subject.Family.Name} drags.",
+                    + $"stays solid: above {most:0}{Wording.Narrow}% {Wording.One(subject.Family.Name)} drags.",
                 Numbers = [new("solid at 33 °C", solid, "%"), new("limit", most, "%")],
                 AtC = SkinC,
                 Because = "Solids at skin temperature: up to 2 % melts away, 8 % cushions, 15 % leaves a film, more drags.",
@@ -200,13 +210,7 @@ internal sealed class SolidOnSkin : IRule
             yield break;
         }
 
-        var does = solid switch
-        {
-            <= 2 => "melts away",
-            <= 8 => "cushions",
-            <= 15 => "leaves a thin film",
-            _ => "glides and leaves a film",
-        };
+        var does = SolidsOnSkin.Does(solid);
         yield return new Found
         {
             Id = "skin-note",

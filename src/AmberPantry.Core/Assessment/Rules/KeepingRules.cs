@@ -64,7 +64,7 @@ internal sealed class GuardDose : IRule
                 yield return new Found
                 {
                     Id = $"guard-overdose-{line.Id}",
-                    Severity = Severity.Fix,
+                    Severity = subject.Family.IsDry ? Severity.Note : Severity.Fix,
                     Sentence = $"{material.Name} at **{Wording.Percent(line.Percent)}**: more is not better, at this level it speeds rancidity.",
                     Numbers = [new("share", (double)line.Percent, "%"), new("limit", guard.OverdosePct ?? 0, "% of the oils")],
                     Because = "Above its limit a tocopherol begins to promote oxidation; all vitamin E counts together.",
@@ -104,7 +104,7 @@ internal sealed class Preserved : IRule
     public IEnumerable<Found> Check(Subject subject)
     {
         var preserve = subject.Preservation;
-        if (preserve.Adequate || subject.Formula.Lines.Count == 0)
+        if (preserve.Adequate || subject.Formula.Lines.Count == 0 || IsHoneyAlone(subject))
         {
             yield break;
         }
@@ -115,8 +115,8 @@ internal sealed class Preserved : IRule
             Id = "preserved",
             Severity =
                 inIt ? Severity.Stop
-                : preserve.Need == PreservativeNeed.Required ? Severity.Fix
-                : Severity.Watch,
+                : preserve.Need == PreservativeNeed.Required ? Severity.Watch
+                : Severity.Note,
             Sentence = inIt
                 ? $"It holds **{preserve.WaterPct:0.##}{Wording.Narrow}%** water and "
                     + $"nothing that keeps germs down. Leave the water out, or add a broad preservative."
@@ -138,12 +138,20 @@ internal sealed class Preserved : IRule
             ],
         };
     }
+
+    /// <summary>Honey keeps itself; what its water does in a fat is told by the rules table.</summary>
+    private static bool IsHoneyAlone(Subject subject) =>
+        subject.Preservation.Reason == PreservativeReason.WaterPhase
+        && subject
+            .There.Where(pair => pair.Material.WaterFraction > 0 || pair.Material.Humectant != Humectant.None)
+            .All(pair => pair.Material.Humectant == Humectant.Honey);
 }
 
 /// <summary>What will not dissolve where it was put.</summary>
 internal sealed class Dissolves : IRule
 {
     private const double ModelCoversWaterPct = 3;
+    private const decimal LeastPercent = 0.2m;
 
     public IEnumerable<Found> Check(Subject subject)
     {
@@ -152,20 +160,22 @@ internal sealed class Dissolves : IRule
             yield break;
         }
 
-        foreach (
-            var (line, material) in subject.Lines.Where(pair =>
-                pair.Line.Percent > 0.2m && pair.Material.Role is Role.Active or Role.WaterPhase && pair.Material.Solubility == Solubility.Water
-            )
-        )
+        foreach (var (line, material) in subject.There.Where(pair => pair.Line.Percent > LeastPercent && StaysApart(pair.Material)))
         {
-            var watery = material.Role == Role.WaterPhase;
+            var drops = SinksInDrops(material);
             yield return new Found
             {
                 Id = $"dissolves-{line.Id}",
-                Severity = watery ? Severity.Watch : Severity.Note,
-                Sentence = watery
-                    ? $"{material.Name} does not mix with fat: "
-                        + $"**{Wording.Percent(line.Percent)}** of it sinks in drops unless an emulsifier holds it."
+                Severity = drops || material.Role is Role.Preservative or Role.Gellant ? Severity.Watch : Severity.Note,
+                Sentence =
+                    material.Role == Role.Preservative
+                        ? $"{material.Name} works in water only: "
+                            + $"**{Wording.Percent(line.Percent)}** of it lies in the fat as grains and guards nothing."
+                    : material.Role == Role.Gellant
+                        ? $"{material.Name} swells in water only: **{Wording.Percent(line.Percent)}** of it thickens no fat and stays gritty."
+                    : drops
+                        ? $"{material.Name} does not mix with fat: "
+                            + $"**{Wording.Percent(line.Percent)}** of it sinks in drops unless an emulsifier holds it."
                     : $"{material.Name} does not dissolve in fat: **{Wording.Percent(line.Percent)}** stays as grains, gritty unless micronised.",
                 Numbers = [new("share", (double)line.Percent, "%")],
                 Because = "Water-loving materials in a fat settle; some makers stir them in dry all the same.",
@@ -191,4 +201,12 @@ internal sealed class Dissolves : IRule
             };
         }
     }
+
+    /// <summary>What loves water and not fat. Powders, salts and colours are told as the grains they are.</summary>
+    private static bool StaysApart(Material material) =>
+        material.Solubility == Solubility.Water
+        && material.Role is Role.Active or Role.WaterPhase or Role.Preservative or Role.Gellant or Role.Surfactant or Role.Acid;
+
+    private static bool SinksInDrops(Material material) =>
+        material.Role == Role.WaterPhase || material.Tags.Contains("liquid") || material.WaterFraction > 0;
 }

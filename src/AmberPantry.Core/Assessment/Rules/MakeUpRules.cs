@@ -16,7 +16,7 @@ internal sealed class GroupShares : IRule
         foreach (var group in subject.Formula.Lines.Count == 0 ? [] : subject.Family.Groups)
         {
             var share = Share(subject, group);
-            var low = share < group.Low;
+            var low = share < group.Low && !MayBeLeftOut(subject, group, share);
             if (!low && share <= group.High)
             {
                 continue;
@@ -27,9 +27,9 @@ internal sealed class GroupShares : IRule
                 Id = $"group-{group.Group.Replace(' ', '-')}",
                 Severity = Severity.Note,
                 Sentence =
-                    $"{char.ToUpperInvariant(group.Group[0])}{group.Group[1..]} "
+                    $"{Wording.Capital(group.Group)} "
                     + $"{(group.Group.EndsWith('s') ? "make" : "makes")} up **{Wording.Percent(share)}**; "
-                    + $"a {subject.Family.Name} usually holds {group.Low:0.#} to {Wording.RoundPercent(group.High)}.",
+                    + $"{Wording.One(subject.Family.Name)} usually holds {group.Low:0.#} to {Wording.RoundPercent(group.High)}.",
                 Numbers =
                 [
                     new(group.Group, (double)share, "%"),
@@ -37,10 +37,16 @@ internal sealed class GroupShares : IRule
                     new("highest usual", (double)group.High, "%"),
                 ],
                 Because = "Common practice for the family, a starting value.",
-                Gap = other => Gap(Share(other, group), group),
+                Gap = other => MayBeLeftOut(other, group, Share(other, group)) ? 0 : Gap(Share(other, group), group),
             };
         }
     }
+
+    /// <summary>A fat that another fat stands in for: a balm without hard butter, a bar without soft one.</summary>
+    private static bool MayBeLeftOut(Subject subject, GroupNorm group, decimal share) =>
+        share == 0
+        && subject.Family.Nature is FamilyNature.Melted
+        && group.Roles.All(role => role is Role.SoftButter or Role.HardButter or Role.Hardener);
 
     public static decimal Share(Subject subject, GroupNorm group) => subject.Share([.. group.Roles]);
 
@@ -53,6 +59,8 @@ internal sealed class UsageRate : IRule
 {
     /// <summary>What may be as much as this may be all of it: a body oil of one oil, a bath of one salt.</summary>
     private const decimal MayBeAll = 95;
+    private const decimal FillerSlack = 1.25m;
+    private const decimal MattersOfTasteFrom = 20;
 
     public IEnumerable<Found> Check(Subject subject)
     {
@@ -60,16 +68,19 @@ internal sealed class UsageRate : IRule
         {
             // A scent whose composition is known is held to its own limits instead.
             var most = MostPercent(subject, material);
-            if (line.Percent > most && most < MayBeAll && material.ScentOil is null)
+            if (line.Percent > most && most < MayBeAll && material.ScentOil is null && !HasANormOfItsOwn(subject, material))
             {
                 var scent = material.Role == Role.Scent;
                 yield return new Found
                 {
                     Id = $"usage-high-{line.Id}",
-                    Severity = scent ? Severity.Stop : Severity.Watch,
+                    Severity =
+                        scent ? Severity.Stop
+                        : IsFiller(material) && (line.Percent <= FillerSlack * most || IsTaste(subject, material, most)) ? Severity.Note
+                        : Severity.Watch,
                     Sentence = scent
                         ? $"{material.Name} at **{Wording.Percent(line.Percent)}** is above {Wording.Percent(most)}, the most for a product "
-                            + $"{(subject.Family.LeaveOn ? subject.IsLip ? "left on lips" : "left on skin" : "rinsed off")}. "
+                            + $"{(subject.Family.LeaveOn ? subject.Use.WornOn == WornOn.Lips ? "left on lips" : "left on skin" : "rinsed off")}. "
                             + $"Its certificate may allow less."
                         : $"{material.Name} at **{Wording.Percent(line.Percent)}** is above its usual {Wording.RoundPercent(most)}.",
                     Numbers = [new("share", (double)line.Percent, "%"), new("limit", (double)most, "%")],
@@ -77,7 +88,7 @@ internal sealed class UsageRate : IRule
                         ? "General ceiling for leave-on scent; the supplier's certificate and local rules decide."
                         : "Usual rate of the material.",
                     Gap = other => Excess(other, line.Id, most),
-                    Acts = [($"{Wording.Brief(material.Name)} to {Wording.RoundPercent(most)}".Trim(), new SetShare(line.Id, Plain(most)))],
+                    Acts = [($"{Wording.Brief(material.Name)} to {Wording.RoundPercent(0.9m * most)}", new SetShare(line.Id, Plain(0.9m * most)))],
                 };
             }
             else if (line.Percent > 0 && InWhatItServes(subject, line, material) < material.UseMinPercent)
@@ -107,13 +118,41 @@ internal sealed class UsageRate : IRule
         }
     }
 
+    /// <summary>What fills a formula may be a quarter more than usual before it is another product.</summary>
+    /// <summary>In a product of oils, how much of one oil is usual is a matter of price, feel and age, which are told by their own numbers.</summary>
+    private static bool IsTaste(Subject subject, Material material, decimal most) =>
+        subject.Family.Nature == FamilyNature.Liquid && material.IsLiquid && most >= MattersOfTasteFrom;
+
+    private static bool IsFiller(Material material) =>
+        material.Role
+            is Role.Oil
+                or Role.Ester
+                or Role.SoftButter
+                or Role.HardButter
+                or Role.Wax
+                or Role.Hardener
+                or Role.Powder
+                or Role.Salt
+                or Role.Base
+                or Role.Acid
+                or Role.Emollient;
+
+    /// <summary>Powders carried in a fat are told as a group, and sun filters by the law.</summary>
+    private static bool HasANormOfItsOwn(Subject subject, Material material) =>
+        (
+            subject.Family.Nature == FamilyNature.Melted
+            && subject.Family.Groups.Any(group => group.Roles.Contains(Role.Powder))
+            && material.IsPowder
+            && material.Role is Role.Powder or Role.Base
+        ) || (subject.Family.Traits.SunFilters && material.Keys.Uv is not null);
+
     /// <summary>An antioxidant is dosed on the lipids, all else on the product; percent.</summary>
     private static decimal InWhatItServes(Subject subject, FormulaLine line, Material material) =>
         material.Role == Role.Antioxidant && subject.LipidPercent > 0 ? 100 * line.Percent / (subject.LipidPercent + line.Percent) : line.Percent;
 
-    /// <summary>Lips swallow what they wear: sticks of a few grams hold at most 1 % scent.</summary>
+    /// <summary>Lips swallow what they wear: at most 1 % scent.</summary>
     private static decimal MostPercent(Subject subject, Material material) =>
-        material.Role == Role.Scent && subject.IsLip
+        material.Role == Role.Scent && subject.Use.WornOn == WornOn.Lips
             ? Math.Min(1, material.UseMaxPercent)
             : material.MostPercentIn(
                 subject.Family.Nature switch
@@ -134,7 +173,7 @@ internal sealed class UsageRate : IRule
 internal sealed class AntioxidantThere : IRule
 {
     /// <summary>Months that an oil such as jojoba or a mineral oil keeps of itself.</summary>
-    private const double KeepsWithout = 24;
+    private const double KeepsWithout = 18;
 
     public IEnumerable<Found> Check(Subject subject)
     {
@@ -198,6 +237,59 @@ internal sealed class CoolDownLate : IRule
     }
 }
 
+/// <summary>An oil that suffers below the point where the wax melts waits until the wax has melted.</summary>
+internal sealed class WaitsForWax : IRule
+{
+    public IEnumerable<Found> Check(Subject subject)
+    {
+        if (HottestMelter(subject) is not { } wax)
+        {
+            yield break;
+        }
+
+        foreach (var (line, material) in subject.There)
+        {
+            if (line.Phase != Phase.Melt || material.UsualPhase != Phase.Melt || material.HeatCeilingC is not { } ceiling || ceiling >= wax.MeltsAtC)
+            {
+                continue;
+            }
+
+            yield return new Found
+            {
+                Id = $"waits-{line.Id}",
+                Severity = Severity.Note,
+                Sentence =
+                    $"{material.Name} suffers above {subject.Say.Temperature(ceiling)} and {Wording.Brief(wax.Material.Name)} melts at "
+                    + $"**{subject.Say.Temperature(wax.MeltsAtC)}**: melt that first, and stir the oil in as it cools.",
+                Numbers = [new("ceiling", ceiling, "°C"), new("melts at", wax.MeltsAtC, "°C")],
+                AtC = ceiling,
+                Because = "Heat ceiling of the oil against the point at which the last crystals of the wax melt.",
+                Gap = other => other.Formula.Lines.FirstOrDefault(l => l.Id == line.Id) is { Phase: Phase.Melt } ? 1 : 0,
+                Acts = [("Move it to the cool-down", new SetPhase(line.Id, Phase.CoolDown))],
+            };
+        }
+    }
+
+    private static (Material Material, double MeltsAtC)? HottestMelter(Subject subject)
+    {
+        (Material Material, double MeltsAtC)? hottest = null;
+        foreach (var (line, material) in subject.There)
+        {
+            if (
+                line.Phase == Phase.Melt
+                && material.Role is Role.Wax or Role.Hardener or Role.Gellant
+                && material.Melt?.ClearsAtC is { } melts
+                && melts > (hottest?.MeltsAtC ?? 0)
+            )
+            {
+                hottest = (material, melts);
+            }
+        }
+
+        return hottest;
+    }
+}
+
 /// <summary>Soft butters that were melted and cooled slowly turn grainy.</summary>
 internal sealed class GrainRisk : IRule
 {
@@ -239,10 +331,18 @@ internal sealed class GrainRisk : IRule
 /// <summary>A bar of cocoa-like butters without wax sets soft and blooms.</summary>
 internal sealed class BloomRisk : IRule
 {
+    /// <summary>So much fatty alcohol or acid sets in its place, percent.</summary>
+    private const decimal OtherCrystals = 8;
+
     public IEnumerable<Found> Check(Subject subject)
     {
         var hard = subject.Share(Role.HardButter);
-        if (hard <= 25 || subject.Share(Role.Wax) > 0 || subject.Family.Nature != FamilyNature.Melted)
+        if (
+            hard <= 25
+            || subject.Share(Role.Wax) > 0
+            || subject.Share(Role.Hardener) >= OtherCrystals
+            || subject.Family.Nature != FamilyNature.Melted
+        )
         {
             yield break;
         }
@@ -288,7 +388,7 @@ internal sealed class RoomSwing : IRule
 
         double cool = subject.Curve.FirmnessAt(18),
             warm = subject.Curve.FirmnessAt(27);
-        if (cool < 10 || warm > cool / 8)
+        if (cool < 10 || warm > cool / 8 || warm >= MeltCurve.SlumpKPa)
         {
             yield break;
         }
@@ -317,7 +417,7 @@ internal sealed class BrittleWax : IRule
     {
         var hard = subject.Lines.Where(pair => pair.Material.Tags.Contains("brittle wax")).Sum(pair => pair.Line.Percent);
         var waxes = subject.Share(Role.Wax);
-        if (!subject.Family.Traits.Snaps || hard < 5 || hard < 0.9m * waxes || subject.Share(Role.Emollient) > 0)
+        if (!subject.Family.Traits.Snaps || hard < 5 || hard < 0.9m * waxes || subject.Share(Role.Emollient, Role.SoftButter, Role.HardButter) >= 10)
         {
             yield break;
         }

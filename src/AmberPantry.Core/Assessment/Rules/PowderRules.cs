@@ -13,23 +13,25 @@ internal sealed class OilLoad : IRule
 
     public IEnumerable<Found> Check(Subject subject)
     {
-        if (subject.Powders.Budget is not { } budget || Saturation(subject) is var u && u < LooseBelow(subject))
+        var least = LooseBelow(subject);
+        if (subject.Powders.Budget is not { } budget || budget.U < least)
         {
             yield break;
         }
 
-        var least = LooseBelow(subject);
+        var u = budget.U;
         yield return new Found
         {
             Id = "oil-load",
             Severity = u >= Clumps ? Severity.Fix : Severity.Watch,
             Sentence =
-                $"{Percent(budget.LiquidG)} of liquid fills **{100 * u:0}{Wording.Narrow}%** of the room between the grains: {Says(u, budget.Band)}.",
+                $"{Percent(budget.LiquidG)} of liquid fills **{100 * u:0}{Wording.Narrow}%** of the room between the grains: "
+                + $"{Says(u, budget.Band)}.",
             Numbers = [new("saturation between the grains", u, ""), new("loose below", least, "")],
             Because =
                 "Oil absorption of each powder by rub-out, the pores filled first; states "
                 + "of wetting after Newitt and Conway-Jones (1958). Your own squeeze test corrects it.",
-            Gap = other => other.Powders.Budget is null ? 0 : (Saturation(other) - least) / least,
+            Gap = other => (Saturation(other) - least) / least,
             Swaps =
             [
                 new(
@@ -57,8 +59,7 @@ internal sealed class OilLoad : IRule
     private static string Largest(Subject subject) =>
         Main(subject, material => material.Role is Role.Salt or Role.Powder or Role.Base) ?? "arrowroot starch";
 
-    /// <summary>By the bath table where it is a bath product, which knows every salt; else by the powder table.</summary>
-    private static double Saturation(Subject subject) => subject.Bath?.Air.U ?? subject.Powders.Budget?.U ?? 0;
+    private static double Saturation(Subject subject) => subject.Powders.Budget?.U ?? 0;
 
     /// <summary>A pressed piece may be damp with oil: it binds.</summary>
     private static double LooseBelow(Subject subject) => subject.Family.Traits.Fizzes ? Clumps : PowderMix.LooseBelow;
@@ -130,7 +131,6 @@ internal sealed class PowderCautions : IRule
 {
     private static readonly Dictionary<string, Severity> Told = new()
     {
-        [WarningCodes.Alkaline] = Severity.Watch,
         [WarningCodes.AcidBase] = Severity.Watch,
         [WarningCodes.UltramarineAcid] = Severity.Fix,
         [WarningCodes.SilicaCheck] = Severity.Watch,
@@ -151,13 +151,12 @@ internal sealed class PowderCautions : IRule
                 continue;
             }
 
-            var budget = subject.Powders.Budget!;
             yield return new Found
             {
                 Id = $"powder-{code[2..].ToLowerInvariant().Replace('_', '-')}",
-                Severity = severity,
+                Severity = code == WarningCodes.NoCarrier && Little(subject) ? Severity.Note : severity,
                 Sentence = WarningCodes.Says(code),
-                Numbers = code == WarningCodes.Alkaline && budget.Ph is { } ph ? [new("pH of a slurry", ph, "")] : [],
+                Numbers = [],
                 Because = "The powder table: pH of a 10 % slurry, grain, hardness and kind of each powder.",
                 Gap = other => other.Powders.Budget?.Warnings.Contains(code) == true ? 1 : 0,
                 Swaps = code switch
@@ -169,6 +168,49 @@ internal sealed class PowderCautions : IRule
             };
         }
     }
+
+    /// <summary>So little liquid smears the salts and does no more.</summary>
+    private static bool Little(Subject subject) => subject.Powders.Budget?.LiquidG is < 4;
+}
+
+/// <summary>Soda and its kin on skin: a pinch soothes, much of it stings. Talc and clay are alkaline on paper only.</summary>
+internal sealed class AlkaliOnSkin : IRule
+{
+    public IEnumerable<Found> Check(Subject subject)
+    {
+        if (subject.Family.Nature != FamilyNature.Powder)
+        {
+            yield break;
+        }
+
+        var soda = subject.Share(Role.Base);
+        var most = MostPercent(subject);
+        if (soda <= most)
+        {
+            yield break;
+        }
+
+        yield return new Found
+        {
+            Id = "alkali-on-skin",
+            Severity = soda > 2 * most ? Severity.Fix : Severity.Watch,
+            Sentence =
+                $"**{Wording.Percent(soda)}** of soda and carbonates is alkaline on skin, a slurry of about pH {subject.Powders.Budget?.Ph:0.0}: "
+                + $"above {Wording.RoundPercent(most)} it stings many.",
+            Numbers = [new("soda and carbonates", (double)soda, "%"), new("limit", (double)most, "%")],
+            Because = "Skin is mildly acid; bicarbonate holds a slurry near pH 8.3. Practice: a tenth for a face, a fifth for the body.",
+            Gap = other => (double)((other.Share(Role.Base) - most) / most),
+            Swaps = [new(material => material.Role == Role.Base, "arrowroot starch", "kaolin")],
+        };
+    }
+
+    private static decimal MostPercent(Subject subject) =>
+        subject.Use.WornOn switch
+        {
+            WornOn.Face or WornOn.NearEyes or WornOn.Lips => 10,
+            WornOn.Feet => 30,
+            _ => 20,
+        };
 }
 
 /// <summary>Powder carried in a fat: crowding stiffens it and at last jams.</summary>

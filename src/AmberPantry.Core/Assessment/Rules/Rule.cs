@@ -46,6 +46,12 @@ internal sealed record Found
     /// <summary>Changes known by kind, such as a bigger batch; tried as they are.</summary>
     public IReadOnlyList<(string Label, FormulaEdit Edit)> Acts { get; init; } = [];
 
+    /// <summary>Changes of several lines that belong together; tried as they are.</summary>
+    public IReadOnlyList<(string Label, IReadOnlyList<FormulaEdit> Edits)> Plans { get; init; } = [];
+
+    /// <summary>How far inside its limit a remedy aims, as a part of the limit; 0 where the gap has its margin already.</summary>
+    public double Inside { get; init; } = 0.1;
+
     public Finding Told(IReadOnlyList<Remedy> remedies, IReadOnlyList<School> schools, Wording say) =>
         new()
         {

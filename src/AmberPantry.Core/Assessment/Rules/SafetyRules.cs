@@ -7,21 +7,17 @@ namespace AmberPantry.Core.Assessment.Rules;
 /// <summary>Who must be told what is in it, as one note.</summary>
 internal sealed class LabelCautions : IRule
 {
-    private static readonly string[] Told =
+    private const string Note = "allergens";
+
+    private static readonly string[] Tags = ["peanut", "wheat", "oat", "milk", "colophony", "propolis"];
+
+    /// <summary>Classes of the rules that this one note tells.</summary>
+    private static readonly HashSet<string> Classes =
     [
-        "bee product",
-        "wool",
-        "nut possible",
-        "tree nut",
-        "peanut",
+        .. FormulaFacts.ToldBy.Where(told => told.Value == Note).SelectMany(told => SafetyRule.All[told.Key].Classes),
         "soy",
         "sesame",
-        "wheat",
-        "oat",
-        "milk",
-        "daisy family",
-        "colophony",
-        "propolis",
+        "gluten",
     ];
 
     public IEnumerable<Found> Check(Subject subject)
@@ -31,7 +27,7 @@ internal sealed class LabelCautions : IRule
             .Where(caution => caution.Stage == "label")
             .ToArray();
         var told = subject
-            .Lines.Where(pair => pair.Line.Percent > 0 && pair.Material.Tags.Any(tag => Told.Contains(tag)))
+            .Lines.Where(pair => pair.Line.Percent > 0 && (pair.Material.Tags.Any(Tags.Contains) || pair.Material.Classes.Any(Classes.Contains)))
             .Select(pair => Wording.Brief(pair.Material.Name))
             .Distinct()
             .ToArray();
@@ -39,7 +35,7 @@ internal sealed class LabelCautions : IRule
         {
             yield return new Found
             {
-                Id = "allergens",
+                Id = Note,
                 Severity = Severity.Note,
                 Sentence =
                     $"Some people react to {Wording.List(told)}: name {(told.Length == 1 ? "it" : "them")} on the label. Local rules decide how.",
@@ -62,19 +58,47 @@ internal sealed class TableRules : IRule
 {
     public IEnumerable<Found> Check(Subject subject)
     {
-        foreach (var rule in subject.Safety.Select(id => SafetyRule.All[id]))
+        foreach (var rule in subject.Safety.Where(id => !FormulaFacts.ToldBy.ContainsKey(id)).Select(id => SafetyRule.All[id]))
         {
             var id = rule.Id;
             yield return new Found
             {
                 Id = $"rule-{id.ToLowerInvariant()}",
-                Severity = rule.Severity == RuleSeverity.Stop ? Severity.Stop : Severity.Watch,
+                Severity = FormulaFacts.SeverityOf(rule),
                 Sentence = $"{rule.Message} {rule.Reason}",
                 Numbers = [],
                 Because = $"Safety rules table: {rule.Source}.",
                 Advice = rule.Fix,
-                Gap = other => other.Safety.Contains(id) ? 1 : 0,
+                // A reminder stands behind what has a number.
+                Gap = other =>
+                    !other.Safety.Contains(id) ? 0
+                    : FormulaFacts.SeverityOf(rule) == Severity.Note ? 0.001
+                    : 1,
             };
         }
+    }
+}
+
+/// <summary>People it is not for, of whom the formula knows nothing.</summary>
+internal sealed class NotForSome : IRule
+{
+    public IEnumerable<Found> Check(Subject subject)
+    {
+        var rules = FormulaFacts.NotForSome(subject.Family, subject.Lines, subject.Safety);
+        if (rules.Count == 0)
+        {
+            yield break;
+        }
+
+        yield return new Found
+        {
+            Id = "not-for",
+            Severity = Severity.Note,
+            Sentence = $"Not for everyone. {string.Join(" ", rules.Select(rule => rule.Message))}",
+            Numbers = [],
+            Because = string.Join(" ", rules.Select(rule => rule.Reason)),
+            Advice = "Say so on the label and where it is sold; a doctor or pharmacist decides in doubt.",
+            Gap = _ => 0,
+        };
     }
 }

@@ -1,6 +1,7 @@
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Materials;
 using AmberPantry.Core.Science.Scent;
 using AmberPantry.Core.Workshops;
 
@@ -31,8 +32,7 @@ internal sealed class ScentWithinLimits : IRule
                 "Conservative defaults by category and audience; shared "
                 + "constituents are summed over all oils. The certificate and local rules decide.",
             Gap = other => other.Scent.Limits is { } after ? after.WorstRatio - (over ? 1 : 0.8) : 0,
-            // Well inside, not at the edge.
-            Acts = Lower(subject, most * 0.8),
+            Plans = [.. SaferGrades(subject, limits), .. Lower(subject, most * 0.8)],
         };
     }
 
@@ -45,26 +45,55 @@ internal sealed class ScentWithinLimits : IRule
             _ => "the total for this product",
         };
 
-    /// <summary>The whole blend lowered in proportion.</summary>
-    private static List<(string, FormulaEdit)> Lower(Subject subject, double mostPct)
+    /// <summary>The whole blend lowered in proportion, well inside and not at the edge; none where nothing may stay.</summary>
+    private static IEnumerable<(string, IReadOnlyList<FormulaEdit>)> Lower(Subject subject, double mostPct)
     {
-        var scents = subject.Lines.Where(pair => !pair.Line.Kept && pair.Material.ScentOil is not null && pair.Line.Percent > 0).ToArray();
-        if (scents.Length != 1)
+        var scents = subject.There.Where(pair => !pair.Line.Kept && pair.Material.Role == Role.Scent).ToArray();
+        var total = scents.Sum(pair => pair.Line.Percent);
+        var who = scents.Length == 1 ? Wording.Brief(scents[0].Material.Name) : "the whole blend";
+        var most = Math.Floor((decimal)mostPct * 100) / 100;
+        if (total == 0 || most >= total)
         {
-            return [.. scents.Select(pair => ($"Leave out {Wording.Brief(pair.Material.Name)}", (FormulaEdit)new RemoveLine(pair.Line.Id)))];
+            yield break;
         }
 
-        var share = Math.Floor((decimal)mostPct * 100) / 100;
-        return share > 0
-            ?
-            [
-                (
-                    $"{Wording.Brief(scents[0].Material.Name)} to {Wording.RoundPercent(share)}",
-                    new SetShare(scents[0].Line.Id, share.ToString(System.Globalization.CultureInfo.InvariantCulture))
-                ),
-            ]
-            : [($"Leave out {Wording.Brief(scents[0].Material.Name)}", new RemoveLine(scents[0].Line.Id))];
+        var edits = scents
+            .Select(pair => (pair.Line.Id, Share: Math.Floor(pair.Line.Percent * most / total * 100) / 100))
+            .Select(one =>
+                one.Share > 0
+                    ? (FormulaEdit)new SetShare(one.Id, one.Share.ToString(System.Globalization.CultureInfo.InvariantCulture))
+                    : new RemoveLine(one.Id)
+            )
+            .ToArray();
+        yield return most > 0 ? ($"{Wording.Capital(who)} to {Wording.RoundPercent(most)}", edits) : ($"Leave out {who}", edits);
     }
+
+    /// <summary>A grade of the same oil that the sun does nothing to.</summary>
+    private static IEnumerable<(string, IReadOnlyList<FormulaEdit>)> SaferGrades(Subject subject, ScentLimits limits)
+    {
+        if (limits.PhotoIndex <= 1)
+        {
+            yield break;
+        }
+
+        var swaps = subject
+            .There.Where(pair => !pair.Line.Kept && pair.Material.ScentOil is { PhototoxicMaxPct: not null })
+            .Select(pair => (pair.Line, pair.Material, Safer: Catalogue.All.FirstOrDefault(other => IsSaferGrade(other, pair.Material))))
+            .Where(swap => swap.Safer is not null)
+            .ToArray();
+        if (swaps.Length > 0)
+        {
+            yield return (
+                $"Swap {Names(swaps.Select(swap => swap.Material))} for {Names(swaps.Select(swap => swap.Safer!))}",
+                [.. swaps.Select(swap => new SwapMaterial(swap.Line.Id, subject.Shelf.Preferred(swap.Safer!.Id).Id))]
+            );
+        }
+    }
+
+    private static string Names(IEnumerable<Material> materials) => Wording.List([.. materials.Select(one => Wording.Inside(one.Name))]);
+
+    private static bool IsSaferGrade(Material other, Material material) =>
+        other.ScentOil is { PhototoxicMaxPct: null } && other.Name != material.Name && other.Name.Split(',')[0] == material.Name.Split(',')[0];
 }
 
 /// <summary>What the label must name, and what cannot be known.</summary>
@@ -75,6 +104,7 @@ internal sealed class ScentTold : IRule
         if (subject.Scent.Declare.Count > 0)
         {
             var first = subject.Scent.Declare[0];
+            var ownNames = subject.Scent.OilsByName.Select(id => ScentOil.All[id].Inci).ToArray();
             yield return new Found
             {
                 Id = "scent-declare",
@@ -82,7 +112,8 @@ internal sealed class ScentTold : IRule
                 Sentence =
                     $"Name on the label: {Wording.List([.. subject.Scent.Declare.Take(5).Select(one => one.Name.Replace('_', ' '))])}"
                     + (subject.Scent.Declare.Count > 5 ? $" and {subject.Scent.Declare.Count - 5} more" : "")
-                    + $", the largest **{first.Pct:0.##}{Wording.Narrow}%**.",
+                    + $", the largest **{first.Pct:0.##}{Wording.Narrow}%**"
+                    + (ownNames.Length > 0 ? $"; and by their own names {Wording.List([.. ownNames.Take(3)])}." : "."),
                 Numbers = [new(first.Name, first.Pct, "%"), new("threshold", subject.Family.LeaveOn ? 0.001 : 0.01, "%")],
                 Because = "Allergens above the threshold for this exposure; the law has more names than this table. Local rules decide.",
                 Gap = _ => 0,
@@ -117,6 +148,39 @@ internal sealed class ColourStays : IRule
         [WarningCodes.HueShift] = Severity.Watch,
     };
 
+    /// <summary>Whether a colour is one that the code speaks of. White powders and sun filters are there for more than colour.</summary>
+    private static bool IsOf(string code, Material material, Science.Colour.Colourant colourant, decimal percent) =>
+        code switch
+        {
+            WarningCodes.LoadHigh => material.Role != Role.Powder && (double)percent > colourant.LoadMax,
+            WarningCodes.BleedsInWater => colourant.WaterBleed >= 2,
+            WarningCodes.Migrates => colourant.Migrate >= 2,
+            WarningCodes.Fades => colourant.HalfLifeMonths < Science.Colour.Shade.FadesBelowMonths,
+            WarningCodes.NotInFizz => !(colourant.AcidOk && colourant.AlkaliOk),
+            _ => false,
+        };
+
+    private static string Says(string code, string[] names)
+    {
+        if (names.Length == 0)
+        {
+            return WarningCodes.Says(code);
+        }
+
+        var said = Wording.List(names);
+        var who = Wording.Capital(said);
+        var one = names.Length == 1;
+        return code switch
+        {
+            WarningCodes.LoadHigh => $"{who}: more than is usual brings drag, stains and cost, no deeper shade.",
+            WarningCodes.BleedsInWater => $"{who} {(one ? "bleeds" : "bleed")} in water.",
+            WarningCodes.Migrates => $"{who} {(one ? "wanders" : "wander")}: swirls blur in weeks.",
+            WarningCodes.Fades => $"{who} {(one ? "fades" : "fade")} within half a year, faster in the light.",
+            WarningCodes.NotInFizz => $"Acid or soda destroys {said} when damp.",
+            _ => WarningCodes.Says(code),
+        };
+    }
+
     public IEnumerable<Found> Check(Subject subject)
     {
         if (subject.Colour.Shade is not { } shade)
@@ -126,6 +190,17 @@ internal sealed class ColourStays : IRule
 
         foreach (var code in shade.Warnings)
         {
+            var whose = subject
+                .There.Where(pair =>
+                    pair.Material.Keys.Colourant is { } key && IsOf(code, pair.Material, Science.Colour.Colourant.All[key], pair.Line.Percent)
+                )
+                .Select(pair => Wording.Brief(pair.Material.Name))
+                .ToArray();
+            if (code == WarningCodes.LoadHigh && whose.Length == 0)
+            {
+                continue;
+            }
+
             yield return new Found
             {
                 Id = $"colour-{code[2..].ToLowerInvariant().Replace('_', '-')}",
@@ -134,7 +209,7 @@ internal sealed class ColourStays : IRule
                     code == WarningCodes.HueShift
                         ? $"The base turns this colour **{Wording.Said(shade.HueWord)}**, "
                             + $"by {Math.Abs(shade.HueShiftDeg ?? 0):0}°. Use a paler base, add white, or go with it."
-                        : WarningCodes.Says(code),
+                        : Says(code, whose),
                 Numbers = code == WarningCodes.HueShift ? [new("hue shift", shade.HueShiftDeg ?? 0, "°")] : [],
                 Because = "Kubelka and Munk mixing with estimated strengths; a smear on cold steel decides.",
                 Gap = other => other.Colour.Shade?.Warnings.Contains(code) == true ? 1 : 0,

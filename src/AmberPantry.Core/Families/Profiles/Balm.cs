@@ -36,7 +36,10 @@ internal sealed class Balm : IFamilyFile
                 new("mixed tocopherols", 0.5m),
             ],
             Route = MakingRoute.MeltAndPour,
-            Instruments = [Instrument.Melt, Instrument.Feel, Instrument.Keeping, Instrument.Scent, Instrument.Colour],
-            MustStand = [LandmarkKind.Storage],
+            Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
+            WornOn = WornOn.Hands,
+            Pack = PackKind.Tin,
+            Feel = new() { MostGrease = 7.5, MostDrag = 8 },
+            MustStand = [Landmark.Workroom, Landmark.Skin, Landmark.Van],
         };
 }

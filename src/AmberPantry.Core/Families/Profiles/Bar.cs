@@ -15,9 +15,9 @@ internal sealed class Bar : IFamilyFile
             Nature = FamilyNature.Melted,
             Rules = "stick",
             FirmnessAt20 = new(300, 700),
-            MostSolidOnSkin = 60,
+            MostSolidOnSkin = 45,
             Use = ProductUse.Stick,
-            Traits = new() { Snaps = true, PicksUpCold = false },
+            Traits = new() { Snaps = true },
             Groups = new MeltedGroups
             {
                 SoftButters = (5, 25),
@@ -36,7 +36,10 @@ internal sealed class Bar : IFamilyFile
                 new("mixed tocopherols", 0.5m),
             ],
             Route = MakingRoute.MeltAndPour,
-            Instruments = [Instrument.Melt, Instrument.Feel, Instrument.Keeping, Instrument.Scent, Instrument.Colour],
-            MustStand = [LandmarkKind.Storage],
+            Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
+            WornOn = WornOn.Body,
+            Pack = PackKind.Tin,
+            Feel = new() { MostGrease = 6.5 },
+            MustStand = [Landmark.Workroom, Landmark.Stall, Landmark.Skin],
         };
 }

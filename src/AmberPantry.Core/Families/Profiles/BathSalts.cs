@@ -20,19 +20,20 @@ internal sealed class BathSalts : IFamilyFile
             Groups =
             [
                 new("salts", 70, 92, Role.Salt),
-                new("oils", 0.5m, 3, Role.Oil, Role.Ester),
+                new("oils", 0.5m, 3, Role.Oil, Role.Ester, Role.SoftButter, Role.HardButter, Role.Emollient),
                 new("powders", 5, 25, Role.Powder, Role.Botanical, Role.Base, Role.Surfactant),
             ],
             Starter =
             [
                 new("Epsom salt", 58),
-                new("sea salt", 26.99m),
+                new("sea salt", 27),
                 new("dendritic salt", 6),
                 new("sodium bicarbonate", 7),
-                new("high-oleic sunflower oil", 1.2m),
+                new("jojoba oil", 1.2m),
                 new("polyglyceryl-4 oleate", 0.8m),
-                new("mixed tocopherols", 0.01m),
             ],
-            Instruments = [Instrument.Bath, Instrument.Powder, Instrument.Scent, Instrument.Colour],
+            Lenses = [Lens.Sponge, Lens.Air, Lens.Tub, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
+            WornOn = WornOn.Bath,
+            Pack = PackKind.Pouch,
         };
 }

@@ -23,6 +23,9 @@ internal sealed class BodyOil : IFamilyFile
                 new("caprylic/capric triglyceride", 25),
                 new("mixed tocopherols", 0.5m),
             ],
-            Instruments = [Instrument.Melt, Instrument.Feel, Instrument.Keeping, Instrument.Scent, Instrument.Colour],
+            Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
+            WornOn = WornOn.Body,
+            Pack = PackKind.Bottle,
+            Feel = new() { MostGrease = 6.5, MostDryDownMin = 15 },
         };
 }

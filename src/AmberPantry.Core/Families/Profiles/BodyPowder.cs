@@ -17,18 +17,12 @@ internal sealed class BodyPowder : IFamilyFile
             Use = ProductUse.DryHands,
             Groups =
             [
-                new("liquid oils", 3, 8, Role.Oil, Role.Ester),
+                new("liquid oils", 3, 8, Role.Oil, Role.Ester, Role.SoftButter, Role.HardButter, Role.Emollient),
                 new("powders", 80, 97, Role.Powder, Role.Botanical, Role.Salt, Role.Base, Role.Acid, Role.Colourant),
             ],
-            Starter =
-            [
-                new("arrowroot starch", 60),
-                new("kaolin", 26.98m),
-                new("magnesium carbonate", 8),
-                new("zinc oxide", 2),
-                new("jojoba oil", 3),
-                new("mixed tocopherols", 0.02m),
-            ],
-            Instruments = [Instrument.Powder, Instrument.Keeping, Instrument.Scent, Instrument.Colour],
+            Starter = [new("arrowroot starch", 61), new("kaolin", 27), new("magnesium carbonate", 8), new("jojoba oil", 4)],
+            Lenses = [Lens.Sponge, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
+            WornOn = WornOn.Body,
+            Pack = PackKind.Shaker,
         };
 }

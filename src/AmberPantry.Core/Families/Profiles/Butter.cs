@@ -9,9 +9,9 @@ internal sealed class Butter : IFamilyFile
         new()
         {
             Family = "butter",
-            Name = "butter before whipping",
-            Title = "Butter, not whipped",
-            About = "as it is before any air goes in",
+            Name = "body butter",
+            Title = "Body butter",
+            About = "soft and rich, no air in it",
             Nature = FamilyNature.Melted,
             Rules = "whipped_butter",
             FirmnessAt20 = new(40, 130),
@@ -28,7 +28,10 @@ internal sealed class Butter : IFamilyFile
             }.List(),
             Starter = [new("shea butter", 40), new("mango butter", 30), new("high-oleic sunflower oil", 29.5m), new("mixed tocopherols", 0.5m)],
             Route = MakingRoute.MeltAndPour,
-            Instruments = [Instrument.Melt, Instrument.Feel, Instrument.Keeping, Instrument.Scent, Instrument.Colour],
-            MustStand = [LandmarkKind.Storage],
+            Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
+            WornOn = WornOn.Body,
+            Pack = PackKind.Jar,
+            Feel = new() { MostGrease = 6.5, MostDrag = 4 },
+            MustStand = [Landmark.Workroom, Landmark.Stall],
         };
 }

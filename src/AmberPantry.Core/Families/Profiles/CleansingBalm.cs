@@ -45,7 +45,9 @@ internal sealed class CleansingBalm : IFamilyFile
                 new("mixed tocopherols", 0.5m),
             ],
             Route = MakingRoute.MeltAndPour,
-            Instruments = [Instrument.Melt, Instrument.Feel, Instrument.Keeping, Instrument.Scent, Instrument.Colour],
-            MustStand = [LandmarkKind.Storage],
+            Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
+            WornOn = WornOn.Face,
+            Pack = PackKind.Jar,
+            MustStand = [Landmark.Workroom, Landmark.Stall],
         };
 }

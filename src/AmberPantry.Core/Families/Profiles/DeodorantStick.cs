@@ -40,7 +40,10 @@ internal sealed class DeodorantStick : IFamilyFile
                 new("mixed tocopherols", 0.5m),
             ],
             Route = MakingRoute.MeltAndPour,
-            Instruments = [Instrument.Melt, Instrument.Feel, Instrument.Keeping, Instrument.Scent, Instrument.Colour],
-            MustStand = [LandmarkKind.Storage],
+            Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
+            WornOn = WornOn.Underarm,
+            Pack = PackKind.PushTube,
+            Feel = new() { MostGrease = 4.5, MostDryDownMin = 15 },
+            MustStand = [Landmark.Workroom, Landmark.Skin],
         };
 }

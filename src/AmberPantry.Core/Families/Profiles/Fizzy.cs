@@ -23,20 +23,21 @@ internal sealed class Fizzy : IFamilyFile
                 new("soda", 45, 60, Role.Base),
                 new("acid", 20, 32, Role.Acid),
                 new("salts", 0, 15, Role.Salt),
-                new("oils", 1, 5, Role.Oil, Role.Ester),
+                new("oils", 1, 5, Role.Oil, Role.Ester, Role.SoftButter, Role.HardButter, Role.Emollient),
                 new("powders", 5, 25, Role.Powder, Role.Botanical),
                 new("foamers", 0, 6, Role.Surfactant),
             ],
             Starter =
             [
-                new("sodium bicarbonate", 56),
+                new("sodium bicarbonate", 55),
                 new("citric acid", 28),
                 new("corn starch", 10),
                 new("cream of tartar", 3),
-                new("high-oleic sunflower oil", 1.99m),
-                new("polyglyceryl-4 oleate", 1),
-                new("mixed tocopherols", 0.01m),
+                new("jojoba oil", 2),
+                new("polysorbate 80", 2),
             ],
-            Instruments = [Instrument.Bath, Instrument.Powder, Instrument.Scent, Instrument.Colour],
+            Lenses = [Lens.Fizz, Lens.Air, Lens.Sponge, Lens.Tub, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
+            WornOn = WornOn.Bath,
+            Pack = PackKind.Wrap,
         };
 }

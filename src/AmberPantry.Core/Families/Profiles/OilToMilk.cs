@@ -30,6 +30,8 @@ internal sealed class OilToMilk : IFamilyFile
                 new("polyglyceryl-4 oleate", 4),
                 new("mixed tocopherols", 0.5m),
             ],
-            Instruments = [Instrument.Melt, Instrument.Feel, Instrument.Keeping, Instrument.Scent, Instrument.Colour],
+            Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
+            WornOn = WornOn.Face,
+            Pack = PackKind.Pump,
         };
 }

@@ -19,19 +19,20 @@ internal sealed class PowderCleanser : IFamilyFile
             Powder = PowderUse.Cleanser,
             Groups =
             [
-                new("liquid oils", 0, 8, Role.Oil, Role.Ester),
+                new("liquid oils", 0, 8, Role.Oil, Role.Ester, Role.SoftButter, Role.HardButter, Role.Emollient),
                 new("powders", 60, 92, Role.Powder, Role.Botanical),
                 new("solid surfactants", 8, 20, Role.Surfactant),
             ],
             Starter =
             [
-                new("kaolin", 48.98m),
+                new("kaolin", 49),
                 new("colloidal oatmeal", 18),
                 new("arrowroot starch", 15),
                 new("sodium cocoyl isethionate", 15),
                 new("jojoba oil", 3),
-                new("mixed tocopherols", 0.02m),
             ],
-            Instruments = [Instrument.Powder, Instrument.Keeping, Instrument.Scent, Instrument.Colour],
+            Lenses = [Lens.Sponge, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
+            WornOn = WornOn.Face,
+            Pack = PackKind.Jar,
         };
 }

@@ -28,7 +28,10 @@ internal sealed class Salve : IFamilyFile
             }.List(),
             Starter = [new("beeswax", 10), new("shea butter", 8), new("high-oleic sunflower oil", 81.5m), new("mixed tocopherols", 0.5m)],
             Route = MakingRoute.MeltAndPour,
-            Instruments = [Instrument.Melt, Instrument.Feel, Instrument.Keeping, Instrument.Scent, Instrument.Colour],
-            MustStand = [LandmarkKind.Storage],
+            Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
+            WornOn = WornOn.Hands,
+            Pack = PackKind.Tin,
+            Feel = new() { MostGrease = 7.5, MostDrag = 7 },
+            MustStand = [Landmark.Workroom, Landmark.Skin, Landmark.Van],
         };
 }

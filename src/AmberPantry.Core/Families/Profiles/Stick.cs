@@ -18,7 +18,7 @@ internal sealed class Stick : IFamilyFile
             LeastSlumpC = 45,
             MostSolidOnSkin = 30,
             Use = ProductUse.Stick,
-            Traits = new() { Snaps = true, LipUpToFillG = 6 },
+            Traits = new() { Snaps = true },
             Groups = new MeltedGroups
             {
                 SoftButters = (0, 15),
@@ -38,7 +38,10 @@ internal sealed class Stick : IFamilyFile
                 new("mixed tocopherols", 0.5m),
             ],
             Route = MakingRoute.MeltAndPour,
-            Instruments = [Instrument.Melt, Instrument.Feel, Instrument.Keeping, Instrument.Scent, Instrument.Colour],
-            MustStand = [LandmarkKind.Storage],
+            Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
+            WornOn = WornOn.Lips,
+            Pack = PackKind.PushTube,
+            Feel = new() { MostGrease = 8 },
+            MustStand = [Landmark.Workroom, Landmark.Skin, Landmark.Van],
         };
 }

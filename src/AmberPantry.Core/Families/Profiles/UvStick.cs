@@ -32,13 +32,16 @@ internal sealed class UvStick : IFamilyFile
             [
                 new("beeswax", 12),
                 new("candelilla wax", 6),
-                new("caprylic/capric triglyceride", 40),
+                new("caprylic/capric triglyceride", 38),
                 new("jojoba oil", 21.5m),
-                new("zinc oxide", 20),
+                new("zinc oxide", 22),
                 new("mixed tocopherols", 0.5m),
             ],
             Route = MakingRoute.MeltAndPour,
-            Instruments = [Instrument.Melt, Instrument.Feel, Instrument.Keeping, Instrument.Scent, Instrument.Colour],
-            MustStand = [LandmarkKind.Storage],
+            Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
+            WornOn = WornOn.Face,
+            Pack = PackKind.PushTube,
+            Feel = new() { MostGrease = 6.5 },
+            MustStand = [Landmark.Workroom, Landmark.Skin],
         };
 }

@@ -1,4 +1,5 @@
 using AmberPantry.Core.Assessment.Parts;
+using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Making.Routes;
 
@@ -67,7 +68,7 @@ public sealed record HeatPlan
             PourToC = Math.Max(to, pour + PourWithinC),
             AddClash =
                 ceiling is { } tender && tender.MostC < least
-                    ? $"{char.ToUpperInvariant(tender.Name[0])}{tender.Name[1..]} suffers above {Told(tender.MostC)}, but "
+                    ? $"{Wording.Capital(tender.Name)} suffers above {Told(tender.MostC)}, but "
                         + (
                             pour > clearC + StaysClearC
                                 ? $"the pour is planned at {Told(pour)}: plan a cooler one, or stir it in at the last moment."

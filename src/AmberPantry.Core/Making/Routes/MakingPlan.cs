@@ -35,7 +35,7 @@ public sealed class MakingPlan(MaterialShelf shelf, Workshop workshop, FamilyReg
                 Codes.Range,
                 "formula.family",
                 family.Family,
-                $"Steps for a {family.Name} are not written here yet.",
+                $"Steps for {Wording.One(family.Name)} are not written here yet.",
                 "Weigh it from the bench sheet."
             ),
         };

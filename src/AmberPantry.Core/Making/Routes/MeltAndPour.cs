@@ -198,11 +198,8 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
     private static Material? Tenderest(IEnumerable<Material> materials) =>
         materials.Where(material => material.HeatCeilingC is not null).MinBy(material => material.HeatCeilingC);
 
-    /// <summary>Temperature in °C at which the material alone is clear: waxes high, oils at the bottom.</summary>
     private static double MeltsAt(Material material) =>
-        material.Melt is { } spectrum
-            ? new MeltCurve(LipidBlend.Mix([(spectrum, 1)])).ClearC ?? TemperatureGrid.Ruler.FirstC
-            : double.NegativeInfinity;
+        material.Melt is { } spectrum ? spectrum.ClearsAtC ?? TemperatureGrid.Ruler.FirstC : double.NegativeInfinity;
 
     private MakeStep Weigh(FormulaLine line, Material material, SheetLine sheet, string where) =>
         new()

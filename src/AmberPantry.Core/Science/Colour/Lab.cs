@@ -65,23 +65,43 @@ public readonly record struct Lab(double L, double A, double B)
         (330, Hue.Violet)
     );
 
-    private static readonly Bands<Lightness> Lightnesses = new(
-        Lightness.VeryPale,
-        (20, Lightness.NearBlack),
-        (40, Lightness.Dark),
-        (60, Lightness.Deep),
-        (75, Lightness.Mid),
-        (88, Lightness.Pale)
-    );
+    /// <summary>Where each word of lightness ends, L*; lighter is <see cref="Lightness.VeryPale"/>.</summary>
+    public static IReadOnlyList<(double Below, Lightness Word)> LightnessLimits { get; } =
+    [(20, Lightness.NearBlack), (40, Lightness.Dark), (60, Lightness.Deep), (75, Lightness.Mid), (88, Lightness.Pale)];
+
+    private static readonly Bands<Lightness> Lightnesses = new(Lightness.VeryPale, [.. LightnessLimits]);
 
     public double Chroma => Math.Sqrt((A * A) + (B * B));
 
     /// <summary>0 to 360°.</summary>
     public double HueDeg => ((Math.Atan2(B, A) * 180 / Math.PI) + 360) % 360;
 
-    public Hue HueWord => Chroma < 4 ? Hue.Neutral : Hues.Of(HueDeg);
+    public Hue HueWord => Chroma < 4 ? Hue.Neutral : HueAt(HueDeg);
 
     public Lightness LightnessWord => Lightnesses.Of(L);
+
+    /// <summary>The word for an angle of hue, any turn of it.</summary>
+    public static Hue HueAt(double degrees) => Hues.Of(((degrees % 360) + 360) % 360);
+
+    /// <summary>The colour of a lightness, chroma and hue.</summary>
+    public static Lab OfHue(double lightness, double chroma, double degrees) =>
+        new(lightness, chroma * Math.Cos(degrees * Math.PI / 180), chroma * Math.Sin(degrees * Math.PI / 180));
+
+    /// <summary>Linear sRGB; a colour that no screen shows is brought to the nearest that one does, channel by channel.</summary>
+    public double[] ToLinear()
+    {
+        static double Back(double f) => f > 6 / 29.0 ? f * f * f : 3 * Math.Pow(6 / 29.0, 2) * (f - (4 / 29.0));
+        var fy = (L + 16) / 116;
+        double x = White[0] * Back(fy + (A / 500)),
+            y = White[1] * Back(fy),
+            z = White[2] * Back(fy - (B / 200));
+        return
+        [
+            Math.Clamp((3.2404542 * x) - (1.5371385 * y) - (0.4985314 * z), 0, 1),
+            Math.Clamp((-0.9692660 * x) + (1.8760108 * y) + (0.0415560 * z), 0, 1),
+            Math.Clamp((0.0556434 * x) - (0.2040259 * y) + (1.0572252 * z), 0, 1),
+        ];
+    }
 
     public static Lab FromLinear(IReadOnlyList<double> rgb)
     {

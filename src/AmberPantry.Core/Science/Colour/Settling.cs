@@ -85,7 +85,7 @@ public sealed record Settling
         (720, SettlingVerdict.Days),
         (8760, SettlingVerdict.Weeks)
     );
-    internal static readonly Bands<SettlingVerdict> InPour = new(
+    private static readonly Bands<SettlingVerdict> InPour = new(
         SettlingVerdict.DropsToBottom,
         (0.5, SettlingVerdict.Even),
         (2, SettlingVerdict.SlightFoot)

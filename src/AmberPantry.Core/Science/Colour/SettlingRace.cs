@@ -7,6 +7,26 @@ namespace AmberPantry.Core.Science.Colour;
 /// <param name="HeldAtC">Temperature at which the crystals hold them; null when they never do in this run.</param>
 public sealed record SettlingRace(double FallMm, double? HeldAtC, double? HeldAtS, SettlingVerdict Verdict)
 {
+    private const double EvenBelowMm = 0.5;
+    private const double StepC = 1;
+
+    /// <summary>How far a melt cools below its equilibrium before the crystals are there, K; an estimate.</summary>
+    private const double LateByC = 4;
+
+    /// <summary>Poured and left alone, cooling as <see cref="SettlingPour"/> does.</summary>
+    public static IReadOnlyList<CoolingPoint> Poured(MeltCurve curve, double pourC, double roomC)
+    {
+        var pour = new SettlingPour(pourC, pourC, roomC);
+        List<CoolingPoint> run = [];
+        for (var t = pourC; t > roomC + StepC; t -= StepC)
+        {
+            var (solid, structure) = curve.Blend.At(t + LateByC);
+            run.Add(new CoolingPoint(60 * (pour with { SetC = t }).MinutesToSet, t, 100 * solid, structure));
+        }
+
+        return run;
+    }
+
     /// <param name="oil">The molten fat.</param>
     /// <param name="heightMm">Depth of the pot; nothing falls further.</param>
     public static SettlingRace Of(IReadOnlyList<CoolingPoint> run, SettlingOil oil, double diameterUm, double grainGMl, double pct, double heightMm)
@@ -30,7 +50,7 @@ public sealed record SettlingRace(double FallMm, double? HeldAtC, double? HeldAt
             );
             if (settling.HeldByYield)
             {
-                return new SettlingRace(Math.Min(heightMm, fall), point.TemperatureC, point.S, Settling.InPour.Of(fall));
+                return new SettlingRace(Math.Min(heightMm, fall), point.TemperatureC, point.S, Says(fall, heightMm));
             }
 
             // Crystals that do not yet hold still thicken the melt.
@@ -39,6 +59,12 @@ public sealed record SettlingRace(double FallMm, double? HeldAtC, double? HeldAt
         }
 
         fall = Math.Min(heightMm, fall);
-        return new SettlingRace(fall, null, null, Settling.InPour.Of(fall));
+        return new SettlingRace(fall, null, null, Says(fall, heightMm));
     }
+
+    /// <summary>A foot while the upper half still holds its share.</summary>
+    private static SettlingVerdict Says(double fallMm, double heightMm) =>
+        fallMm < EvenBelowMm ? SettlingVerdict.Even
+        : fallMm < heightMm / 2 ? SettlingVerdict.SlightFoot
+        : SettlingVerdict.DropsToBottom;
 }

@@ -60,15 +60,13 @@ public sealed record Shade
     public const double LeastVisible = 2;
 
     private const double ShiftMattersFromDeg = 20;
-    private const double FadesBelowMonths = 6.5;
-    private static readonly Bands<ShadeDepth> Depths = new(
-        ShadeDepth.Deep,
-        (1, ShadeDepth.Invisible),
-        (3, ShadeDepth.Hint),
-        (10, ShadeDepth.Tint),
-        (20, ShadeDepth.Clear),
-        (35, ShadeDepth.Strong)
-    );
+    public const double FadesBelowMonths = 6.5;
+
+    /// <summary>Where each depth ends, CIEDE2000 from the bare base; deeper is <see cref="ShadeDepth.Deep"/>.</summary>
+    public static IReadOnlyList<(double Below, ShadeDepth Depth)> DepthsFrom { get; } =
+    [(1, ShadeDepth.Invisible), (3, ShadeDepth.Hint), (10, ShadeDepth.Tint), (20, ShadeDepth.Clear), (35, ShadeDepth.Strong)];
+
+    private static readonly Bands<ShadeDepth> Depths = new(ShadeDepth.Deep, [.. DepthsFrom]);
 
     public static Shade Of(Paint paint, IReadOnlyList<(Colourant Colourant, double Pct)> colourants)
     {
@@ -141,26 +139,5 @@ public sealed record Shade
             (WarningCodes.NotInFizz, paint.Base.Id == "fizz_mix" && Any(colourant => !colourant.AcidOk || !colourant.AlkaliOk)),
         ];
         return [.. all.Where(one => one.When).Select(one => one.Code)];
-    }
-}
-
-/// <summary>How much of what lies under it a film hides.</summary>
-public sealed record FilmCover(double OverBlackY, double OverWhiteY, double ContrastRatio, Covering Cover)
-{
-    private static readonly Bands<Covering> Words = new(
-        Covering.Opaque,
-        (0.3, Covering.Sheer),
-        (0.7, Covering.Translucent),
-        (0.95, Covering.Covering)
-    );
-
-    public static FilmCover Of(Paint paint, IReadOnlyList<(Colourant Colourant, double Pct)> colourants, double thicknessUm)
-    {
-        var lines = Shade.Summed(colourants);
-        double Y(double background) =>
-            paint.Film(lines, thicknessUm / 1000, background) is var r ? (0.2126729 * r[0]) + (0.7151522 * r[1]) + (0.0721750 * r[2]) : 0;
-        double black = Y(0),
-            white = Y(0.8);
-        return new FilmCover(black, white, black / white, Words.Of(black / white));
     }
 }

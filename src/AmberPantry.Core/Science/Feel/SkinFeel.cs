@@ -58,6 +58,16 @@ public sealed record SkinFeel
     public required double SolidOnSkinPercent { get; init; }
     public required OnSkin OnSkin { get; init; }
 
+    private IReadOnlyList<double> Parts { get; init; } = [];
+
+    private Func<double, double> Curve { get; init; } = _ => 0;
+
+    /// <summary>What each of the lines asked about brings to <see cref="Greasiness"/>; below 0 what takes grease up.</summary>
+    public IReadOnlyList<double> GreaseByLine() => Parts;
+
+    /// <summary>Grease of 10 left so many minutes after rubbing in.</summary>
+    public double GreaseAfter(double minutes) => Curve(minutes);
+
     public const double SkinC = 33;
     private const double DragFullAt = 0.5;
     private const double FilmFullAt = 0.15;
@@ -103,16 +113,9 @@ public sealed record SkinFeel
         var powder = powders.Sum(line => line.Mass) + otherPowder;
         var left = PowderFactor(powders, otherPowder, lipid) * (Cationic(melting, lipid + powder) ? CationicLess : 1);
         var dries = 1 + (2 * solid);
-        GreaseAt[] over =
-        [
-            .. Minutes.Select(minute => new GreaseAt(
-                minute,
-                Math.Min(
-                    10,
-                    left * liquids.Sum(part => part.Share * part.Class.Greasiness * Math.Exp(-1.5 * minute / (part.Class.DryDownMin * dries)))
-                )
-            )),
-        ];
+        double Grease(double minute) =>
+            Math.Min(10, left * liquids.Sum(part => part.Share * part.Class.Greasiness * Math.Exp(-1.5 * minute / (part.Class.DryDownMin * dries))));
+        GreaseAt[] over = [.. Minutes.Select(minute => new GreaseAt(minute, Grease(minute)))];
         var drag = 10 * Math.Min(1, structure / DragFullAt);
         var skinViscosity = Viscosity(SkinC);
         return new SkinFeel
@@ -121,6 +124,8 @@ public sealed record SkinFeel
             ViscositySkinMPas = skinViscosity,
             Greasiness = over[0].Grease,
             GreaseOverMinutes = over,
+            Curve = Grease,
+            Parts = ByLine(lipids, melting, liquids, powders, over[0].Grease),
             Drag = drag,
             WaxyFilm = 10 * Math.Min(1, WaxSolid(blend) / FilmFullAt),
             Slip = Math.Max(0, 10 - drag) * (skinViscosity is { } v ? Math.Min(1, 40 / Math.Max(20, v)) : 0.2),
@@ -129,6 +134,29 @@ public sealed record SkinFeel
             SolidOnSkinPercent = 100 * solid,
             OnSkin = OnSkinWords.Of(100 * solid),
         };
+    }
+
+    /// <summary>Each liquid by its own greasiness; what the sum is less than theirs, by the powders that take it up.</summary>
+    private static double[] ByLine(
+        IReadOnlyList<(Material Material, double Mass)> lines,
+        (Material Material, double Mass)[] melting,
+        (FeelClass Class, double Share)[] liquids,
+        IReadOnlyList<(PowderMaterial Powder, double Mass)> powders,
+        double sum
+    )
+    {
+        var bare = liquids.Sum(part => part.Share * part.Class.Greasiness);
+        var grains = powders.Where(line => !line.Powder.IsOilSoluble).Sum(line => line.Mass);
+        var scale = grains > 0 || bare <= 0 ? 1 : sum / bare;
+        var own = melting.Zip(liquids, (line, part) => (line.Material.Id, Grease: scale * part.Share * part.Class.Greasiness)).ToDictionary();
+        return
+        [
+            .. lines.Select(line =>
+                own.TryGetValue(line.Material.Id, out var grease) ? grease
+                : grains > 0 && line.Material.Keys.Powder is { } key && !PowderMaterial.All[key].IsOilSoluble ? (sum - bare) * line.Mass / grains
+                : 0
+            ),
+        ];
     }
 
     /// <summary>What of each material is liquid on skin: its liquid part and the molten part of its crystals.</summary>
@@ -187,4 +215,17 @@ public sealed record SkinFeel
 
         return wax;
     }
+}
+
+/// <summary>What stays solid at skin temperature does.</summary>
+public static class SolidsOnSkin
+{
+    public static string Does(double solidPercent) =>
+        solidPercent switch
+        {
+            <= 2 => "melts away",
+            <= 8 => "cushions",
+            <= 15 => "leaves a thin film",
+            _ => "glides and leaves a film",
+        };
 }

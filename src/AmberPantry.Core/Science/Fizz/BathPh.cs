@@ -57,13 +57,12 @@ public sealed record BathPh(
     public const double BowlBelowL = 20;
 
     private const double OutdoorCo2Atm = 0.0006;
-    private static readonly Bands<BathAcidity> Words = new(
-        BathAcidity.Alkaline,
-        (5, BathAcidity.Sour),
-        (6, BathAcidity.SlightlyAcid),
-        (7.5, BathAcidity.NearNeutral),
-        (8.5, BathAcidity.MildlyAlkaline)
-    );
+
+    /// <summary>Where each word of acidity ends; above is <see cref="BathAcidity.Alkaline"/>.</summary>
+    public static IReadOnlyList<(double Below, BathAcidity Word)> Limits { get; } =
+    [(5, BathAcidity.Sour), (6, BathAcidity.SlightlyAcid), (7.5, BathAcidity.NearNeutral), (8.5, BathAcidity.MildlyAlkaline)];
+
+    private static readonly Bands<BathAcidity> Words = new(BathAcidity.Alkaline, [.. Limits]);
 
     public static BathPh Of(FizzMix mix, Bath bath)
     {

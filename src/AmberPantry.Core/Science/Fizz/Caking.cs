@@ -45,11 +45,14 @@ public sealed record Caking
         (70, CakingBand.Cakes)
     );
 
-    public static Caking Of(FizzMix mix, double rhPct, bool isSealed)
+    /// <param name="grains">The same mix by the powder table, where its every material is known; else the bath's typical rows are taken.</param>
+    public static Caking Of(FizzMix mix, double rhPct, bool isSealed, PowderMix? grains = null)
     {
         var air = Humidity.Of(mix);
         double? reacts = air.CrhMix is { } crh && mix.GasMol > 0 ? crh - 10 : null;
-        var (u, dendritic) = Oiled(mix);
+        var (u, dendritic) = grains is null
+            ? Oiled(mix)
+            : (grains.Saturation, Dendritic(grains.LiquidMl, grains.CapacityMl, grains.PoresFilled * grains.PoreMl));
         var humidity = air.CrhMix is { } mixed ? 100 / (1 + Math.Exp(-(rhPct - mixed + 8) / 4)) : 0;
         var milk = air.StickyCrh is { } sticky ? 100 / (1 + Math.Exp(-(rhPct - sticky) / 4)) * Math.Min(1, air.MilkPct / 20) : 0;
         var humidityPart = Math.Max(humidity, milk) * (isSealed ? 0.25 : 1);
@@ -84,12 +87,9 @@ public sealed record Caking
         };
     }
 
-    /// <summary>Saturation between the grains, and the dendritic salt that brings it down to where it stays loose.</summary>
+    /// <summary>Saturation between the grains by the bath table, and the dendritic salt for it.</summary>
     private static (double U, double DendriticG) Oiled(FizzMix mix)
     {
-        const double Filled = PowderMix.PoresFilledCarrierFirst,
-            Loose = PowderMix.LooseBelow;
-        const double DendriticMlPerG = 0.376344 * (0.2 + (0.12 * 0.8));
         double capacity = 0,
             pores = 0,
             oil = 0;
@@ -101,14 +101,20 @@ public sealed record Caking
                 capacity += uptake;
                 pores += uptake * material.PoreShare;
             }
-            else if (material.IsOily || material.Kind == FizzKind.Dispersant)
+            else if (material.WetsGrains)
             {
                 oil += g / material.TrueGMl;
             }
         }
 
-        var inPores = Filled * pores;
-        var u = capacity > inPores ? Math.Max(0, oil - inPores) / (capacity - inPores) : 0;
-        return (u, Math.Max(0, (oil - (inPores + (Loose * (capacity - inPores)))) / DendriticMlPerG));
+        var inPores = PowderMix.PoresFilledCarrierFirst * pores;
+        return (capacity > inPores ? Math.Max(0, oil - inPores) / (capacity - inPores) : 0, Dendritic(oil, capacity, inPores));
+    }
+
+    /// <summary>Dendritic salt that brings the mix down to where it stays loose, g.</summary>
+    private static double Dendritic(double oilMl, double capacityMl, double inPoresMl)
+    {
+        const double MlPerG = 0.376344 * (0.2 + (0.12 * 0.8));
+        return Math.Max(0, (oilMl - (inPoresMl + (PowderMix.LooseBelow * (capacityMl - inPoresMl)))) / MlPerG);
     }
 }

@@ -139,4 +139,7 @@ public sealed record FizzMaterial
     public bool IsDry => Kind is FizzKind.Acid or FizzKind.Base or FizzKind.Salt or FizzKind.Filler or FizzKind.Surfactant;
 
     public bool IsOily => Kind is FizzKind.Oil or FizzKind.Scent;
+
+    /// <summary>Lies as a liquid between the grains.</summary>
+    public bool WetsGrains => IsOily || Kind == FizzKind.Dispersant;
 }

@@ -34,6 +34,10 @@ internal static class Packing
     public const double UsualPress = 0.7;
     public const double UsualOverfill = 1.03;
 
+    private static readonly Bands<Floating> Words = new(Floating.SinksFirst, (1.00, Floating.Floats), (1.10, Floating.Hovers));
+
+    public static Floating Floats(double pieceGMl) => Words.Of(pieceGMl);
+
     public static double FullGMl(FizzMix mix) => mix.TotalG / mix.Lines.Sum(line => line.G / line.Material.TrueGMl);
 
     /// <param name="press">0 tapped in, 1 pressed hard.</param>
@@ -61,8 +65,6 @@ public sealed record MouldPlan(
     double LeftG
 )
 {
-    private static readonly Bands<Floating> Words = new(Floating.SinksFirst, (1.00, Floating.Floats), (1.10, Floating.Hovers));
-
     public static MouldPlan Of(FizzMix mix, IReadOnlyList<Mould> moulds, double press, double overfill, Toy? toy)
     {
         var packed = Packing.PackedGMl(mix, press);
@@ -77,7 +79,16 @@ public sealed record MouldPlan(
         }
 
         var dense = moulds.Select((mould, i) => (piece[i] + (toy?.G ?? 0)) / mould.VolumeMl).ToArray();
-        return new MouldPlan(packed, 100 * (1 - (packed / Packing.FullGMl(mix))), counts, weigh, piece, dense, [.. dense.Select(Words.Of)], left);
+        return new MouldPlan(
+            packed,
+            100 * (1 - (packed / Packing.FullGMl(mix))),
+            counts,
+            weigh,
+            piece,
+            dense,
+            [.. dense.Select(Packing.Floats)],
+            left
+        );
     }
 }
 

@@ -60,6 +60,9 @@ public sealed record TubDispersion
     public required IReadOnlyList<string> Warnings { get; init; }
 
     public const double SlipperyFromG = 0.5;
+
+    /// <summary>Oil afloat from which a tub is moderately slippery.</summary>
+    public const double ModerateFromG = 1;
     private static readonly Bands<Dispersion> StrictWords = new(Dispersion.Ok, (0.5, Dispersion.Poor), (1, Dispersion.Partial));
     private static readonly Bands<Dispersion> LenientWords = new(Dispersion.Ok, (0.5, Dispersion.Poor));
     private static readonly Bands<TubSlip> SlipWords = new(TubSlip.High, (1, TubSlip.Low), (3, TubSlip.Moderate));

@@ -66,7 +66,7 @@ public static class MatterStates
     {
         for (var i = 0; i < LimitsKPa.Count; i++)
         {
-            if (firmnessKPa >= LimitsKPa[i])
+            if (!Near.Below(firmnessKPa, LimitsKPa[i]))
             {
                 return (MatterState)i;
             }

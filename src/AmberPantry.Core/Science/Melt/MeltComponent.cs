@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Runtime.CompilerServices;
 
 namespace AmberPantry.Core.Science.Melt;
 
@@ -50,6 +51,13 @@ public sealed record MeltSpectrum(
 {
     /// <summary>Greatest sum of fractions taken as rounding.</summary>
     public const double MostFractionSum = 1.0005;
+
+    /// <summary>Temperature in °C at which it is clear by itself: waxes high; null for what is clear in the cold.</summary>
+    public double? ClearsAtC => Clears.GetValue(this, one => new Alone(new MeltCurve(LipidBlend.Mix([(one, 1)])).ClearC)).ClearC;
+
+    private static readonly ConditionalWeakTable<MeltSpectrum, Alone> Clears = [];
+
+    private sealed record Alone(double? ClearC);
 
     /// <summary>A lipid nothing is known of: taken as plant oil.</summary>
     public static MeltSpectrum Guess { get; } = new(1, 880, [], true);

@@ -32,6 +32,9 @@ public sealed class MeltCurve
         }
     }
 
+    /// <summary>The fats without powder and air.</summary>
+    public LipidBlend Blend => blend;
+
     /// <summary>Solid mass fraction, 0 to 1, along <see cref="TemperatureGrid.Ruler"/>.</summary>
     public IReadOnlyList<double> Solid => solid;
 

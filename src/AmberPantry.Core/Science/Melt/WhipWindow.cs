@@ -97,6 +97,8 @@ public sealed record GrainForecast(double Risk, double SlowMinutes, double HighM
     public const double HoldC = 75;
     public const double HoldMinutes = 20;
     private const double HighMelterC = 34;
+    private const double WorstAfterMinutes = 45;
+    private const double LeastOfSlow = 0.2;
 
     /// <param name="stages">The stages of the run, to know what was stirred.</param>
     /// <param name="heldMinutes">At 75 °C or more before cooling.</param>
@@ -127,7 +129,10 @@ public sealed record GrainForecast(double Risk, double SlowMinutes, double HighM
             }
         }
 
-        Weigh(slow > SlowAboveMinutes, 5, $"{slow:0} min unstirred between {WarmC:0} and {CoolC:0} °C");
+        // Each minute beyond the limit counts, up to an hour of them; without old crystals to grow on, half as much.
+        var held = heldMinutes >= HoldMinutes;
+        var slowly = Math.Clamp((slow - SlowAboveMinutes) / WorstAfterMinutes, LeastOfSlow, 1) * (held ? 0.5 : 1);
+        Weigh(slow > SlowAboveMinutes, 5 * slowly, $"{slow:0} min unstirred between {WarmC:0} and {CoolC:0} °C");
         Weigh(high > 20, 1, $"{high:0} % of it are crystals that melt above {HighMelterC:0} °C");
         Weigh(heldMinutes < HoldMinutes, 1, $"held {heldMinutes:0} min at {HoldC:0} °C, {HoldMinutes:0} melt out old crystals");
         Weigh(heldMinutes >= HoldMinutes, -1, $"held {HoldMinutes:0} min at {HoldC:0} °C: old crystals are gone");

@@ -44,7 +44,7 @@ internal static class PowderChecks
         return [.. all.Where(one => one.When).Select(one => one.Code).Order(StringComparer.Ordinal)];
     }
 
-    private static bool IsSoda(PowderMaterial powder) => powder.Id == "baking_soda";
+    private static bool IsSoda(PowderMaterial powder) => powder.Id is "baking_soda" or "potassium_bicarbonate";
 
     private static bool IsAcid(PowderMaterial powder) => powder.Family == "acid";
 

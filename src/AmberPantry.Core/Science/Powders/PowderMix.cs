@@ -43,6 +43,24 @@ public sealed class PowderMix
         Load = CapacityMl > 0 ? LiquidMl / CapacityMl : 0;
     }
 
+    private PowderMix(PowderMix of, double oilMl)
+    {
+        Powders = of.Powders;
+        Melting = of.Melting;
+        PoresFilled = of.PoresFilled;
+        PowderG = of.PowderG;
+        LiquidMl = oilMl;
+        LiquidG = oilMl * of.LiquidGMl;
+        CapacityMl = of.CapacityMl;
+        PoreMl = of.PoreMl;
+        CarrierPoreMl = of.CarrierPoreMl;
+        Saturation = SaturationAt(oilMl);
+        Load = CapacityMl > 0 ? oilMl / CapacityMl : 0;
+    }
+
+    /// <summary>The same grains with another volume of the liquid, mL.</summary>
+    public PowderMix WithOil(double oilMl) => new(this, oilMl);
+
     /// <summary>Grains that stay grains, one entry a material.</summary>
     public IReadOnlyList<(PowderMaterial Powder, double G)> Powders { get; }
 
@@ -85,6 +103,9 @@ public sealed class PowderMix
         var filled = PoresFilled * PoreMl;
         return CapacityMl > filled ? Math.Max(0, oilMl - filled) / (CapacityMl - filled) : 0;
     }
+
+    /// <summary>Oil in mL that fills the room between the grains to a part; the pores fill first.</summary>
+    public double OilAt(double saturation) => (PoresFilled * PoreMl) + (saturation * (CapacityMl - (PoresFilled * PoreMl)));
 
     /// <summary>Dust that still flies with this much oil in the mix, 0 to 100: oil outside a grain catches fines, oil in a carrier's pores calms
     /// only the carrier.</summary>

@@ -62,6 +62,9 @@ public sealed record ScentAllergens(
         "vanillin",
     ];
 
+    /// <summary>Every name of both lists.</summary>
+    public static IReadOnlySet<string> Names { get; } = Classic.Concat(Added).ToHashSet();
+
     /// <param name="supplied">Supplier's figures by oil key and name, percent of the oil; they replace the typical ones entirely.</param>
     public static ScentAllergens Of(
         bool leaveOn,

@@ -113,6 +113,9 @@ public sealed record Keeping
     public required double DilutedMonths { get; init; }
     public required double Months { get; init; }
 
+    /// <summary>What the oils themselves keep, no longest claim of a family or of this tool applied.</summary>
+    public required double OilsMonths { get; init; }
+
     public required KeepingLimit LimitedBy { get; init; }
 
     public required string? LimitingId { get; init; }
@@ -162,6 +165,7 @@ public sealed record Keeping
                 WeakestMonths = null,
                 DilutedMonths = bare.Months,
                 Months = bare.Months,
+                OilsMonths = plain,
                 LimitedBy = bare.By,
                 LimitingId = null,
                 Band = Words.Of(bare.Months),
@@ -222,6 +226,7 @@ public sealed record Keeping
             WeakestMonths = weakest,
             DilutedMonths = Math.Min(Math.Min(diluted, FragileTimes * weakest), Math.Min(cap, OverallCapMonths)),
             Months = months,
+            OilsMonths = school == KeepingSchool.Diluted ? Math.Min(diluted, FragileTimes * weakest) : weakest,
             LimitedBy = by,
             LimitingId = by switch
             {

@@ -9,9 +9,18 @@ public static class MaterialAge
         Lipid.All.Values.SelectMany(lipid => lipid.AlsoNamed.Select(name => (name, lipid))).ToDictionary(pair => pair.name, pair => pair.lipid)
     );
 
+    /// <summary>Rows of keeping of the catalogue's fats by their melt name: an infused oil keeps like the oil it is made with.</summary>
+    private static readonly Lazy<IReadOnlyDictionary<string, Lipid>> ByLikeness = new(() =>
+        Catalogue
+            .All.Where(material => material.Keys is { Melt: not null, Fat: not null })
+            .DistinctBy(material => material.Keys.Melt)
+            .ToDictionary(material => material.Keys.Melt!, material => Lipid.All[material.Keys.Fat!])
+    );
+
     extension(Material material)
     {
-        /// <summary>How it goes rancid: its own row, that of its melt name, or the typical one of its kind; null for what is no lipid.</summary>
+        /// <summary>How it goes rancid: its own row, that of its melt name or of the fat it melts like, or the typical one of its kind;
+        /// null for what is no lipid.</summary>
         public Lipid? Lipid => LipidOf(material);
 
         /// <summary>How it guards lipids; null for what does not.</summary>
@@ -28,6 +37,15 @@ public static class MaterialAge
         if (material.Keys.Melt is { } name && ByMeltName.Value.TryGetValue(name, out var lipid))
         {
             return lipid;
+        }
+
+        if (
+            material.Role is Role.Oil or Role.SoftButter or Role.HardButter
+            && material.Keys.MeltsLike is { } like
+            && ByLikeness.Value.TryGetValue(like, out var alike)
+        )
+        {
+            return alike;
         }
 
         return !material.Keys.MeltsWithFat(material.Role)

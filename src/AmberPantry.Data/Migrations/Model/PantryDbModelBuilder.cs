@@ -11,7 +11,7 @@ namespace AmberPantry.Data.Migrations.Model
     public partial class PantryDbModel
     {
         private PantryDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("130f1628-7441-4cf5-ad17-1483f39a68f0"), entityTypeCount: 15)
+            : base(skipDetectChanges: false, modelId: new Guid("890678b4-08d6-44e4-836b-0d97676f5042"), entityTypeCount: 15)
         {
         }
 

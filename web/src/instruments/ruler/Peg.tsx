@@ -7,13 +7,16 @@ type Props = {
   label: string;
   text: string;
   value: number;
+  /** Ends of its axis. */
+  least?: number;
+  most?: number;
   onHold?: (event: PointerEvent<SVGGElement>) => void;
   onKey?: (event: KeyboardEvent<SVGGElement>) => void;
   onLeave?: () => void;
 };
 
 /** A peg on the axis: a slider that a hand or the arrow keys move. */
-export function Peg({ x, y, held, label, text, value, onHold, onKey, onLeave }: Props) {
+export function Peg({ x, y, held, label, text, value, least = -5, most = 95, onHold, onKey, onLeave }: Props) {
   const shape = (
     <path
       className={held ? "peg held" : "peg"}
@@ -26,8 +29,8 @@ export function Peg({ x, y, held, label, text, value, onHold, onKey, onLeave }: 
       role="slider"
       tabIndex={0}
       aria-label={label}
-      aria-valuemin={-5}
-      aria-valuemax={95}
+      aria-valuemin={least}
+      aria-valuemax={most}
       aria-valuenow={value}
       aria-valuetext={text}
       data-peg=""

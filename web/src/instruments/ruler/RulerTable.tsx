@@ -51,7 +51,10 @@ export function RulerTable({ melt, under, name, units, height }: Props) {
         <tbody>
           {melt.landmarks.map((landmark) => (
             <tr key={landmark.id}>
-              <th scope="row">{landmark.name}</th>
+              <th scope="row">
+                {landmark.must ? "must: " : ""}
+                {landmark.name}
+              </th>
               <td>{units.temperature(landmark.temperatureC)}</td>
               {both.map((one) => {
                 const reading = one.melt.landmarks.find((other) => other.id === landmark.id);

@@ -2,7 +2,7 @@ import { type KeyboardEvent, type PointerEvent, memo, useId, useRef, useState } 
 import type { CurveView, LandmarkReading, MeltPart } from "../../api/client";
 import { follow } from "../../shell/drag";
 import { useWidth } from "../../shell/useWidth";
-import type { Units } from "../../words/format";
+import { type Units, upper } from "../../words/format";
 import { textWidth } from "../textWidth";
 import { axisOf, type Flag, layFlags, placeWords } from "./geometry";
 import { Hill } from "./Hill";
@@ -23,6 +23,8 @@ type Props = {
   under?: { name: string; melt: MeltPart } | null;
   moved?: Moved | null;
   late?: boolean;
+  /** Drawn low and without a foot, as a table or as a picture: something else stands below it, and tells for both. */
+  low?: { asTable: boolean } | null;
   foot?: React.ReactNode;
   onMove?: (moved: Moved) => void;
   onPutBack?: () => void;
@@ -37,17 +39,19 @@ export const WarmthRuler = memo(function WarmthRuler({
   under,
   moved,
   late,
+  low,
   foot,
   onMove,
   onPutBack,
 }: Props) {
   const id = useId();
   const [ref, width] = useWidth<SVGSVGElement>(1280);
-  const [asTable, setAsTable] = useState(false);
+  const [table, setAsTable] = useState(false);
+  const asTable = low?.asTable ?? table;
   const axis = axisOf(width);
-  const full = under ? 86 : 100;
-  const ground = under ? 126 : 144;
-  const beam = under ? 40 : 24;
+  const full = under ? 86 : low ? 58 : 100;
+  const ground = under ? 126 : 44 + full;
+  const beam = under ? 40 : melt.whip ? 38 : 24;
   const hung = ground + beam;
   const scaleY = under ? hung + 82 : ground + beam;
   const height = scaleY + 28;
@@ -181,6 +185,14 @@ export const WarmthRuler = memo(function WarmthRuler({
               </text>
             </>
           )}
+          {melt.whip && !under && (
+            <g className="whip-window">
+              <path d={`M${axis.x(melt.whip.toC).toFixed(1)} ${scaleY}v-11H${axis.x(melt.whip.fromC).toFixed(1)}v11`} />
+              <text x={axis.x(melt.whip.toC) - 8} y={scaleY - 2} textAnchor="end">
+                {melt.whip.says}
+              </text>
+            </g>
+          )}
           <Scale axis={axis} y={scaleY} fahrenheit={units.fahrenheit} />
           {melt.landmarks.map((landmark, i) => {
             const flag = flags.find((one) => one.id === landmark.id);
@@ -192,7 +204,7 @@ export const WarmthRuler = memo(function WarmthRuler({
                 {moved?.id === landmark.id && moved.from !== undefined && (
                   <path className="stem ghost" d={`M${Math.round(axis.x(moved.from))} 8V${foot}`} />
                 )}
-                <StemAndFlag x={x} flag={flag} lines={lines[i] ?? []} foot={foot} held={moved?.id === landmark.id} />
+                <Stem x={x} flag={flag} foot={foot} held={moved?.id === landmark.id} must={landmark.must} />
                 <Peg
                   x={x}
                   y={ground}
@@ -205,48 +217,58 @@ export const WarmthRuler = memo(function WarmthRuler({
               </g>
             );
           })}
+          {melt.landmarks.map((landmark, i) => {
+            const flag = flags.find((one) => one.id === landmark.id);
+            const held = moved?.id === landmark.id;
+            return flag ? (
+              <FlagWords
+                key={landmark.id}
+                x={stems[i] ?? 0}
+                flag={flag}
+                lines={lines[i] ?? []}
+                strong={held || landmark.must}
+              />
+            ) : null;
+          })}
         </svg>
       )}
-      <div className="ruler-foot">
-        <div>
-          {foot ??
-            (under
-              ? `${upper(name)} ${melt.slumpSays}; ${under.name} ${under.melt.slumpSays}. ${melt.sentence}`
-              : melt.sentence)}
+      {!low && (
+        <div className="ruler-foot">
+          <div>
+            {foot ??
+              (under
+                ? `${upper(name)} ${melt.slumpSays}; ${under.name} ${under.melt.slumpSays}. ${melt.sentence}`
+                : melt.sentence)}
+          </div>
+          <button type="button" className="link" onClick={() => setAsTable(!asTable)} aria-pressed={asTable}>
+            {asTable ? "Show the ruler" : "Read as a table"}
+          </button>
         </div>
-        <button type="button" className="link" onClick={() => setAsTable(!asTable)} aria-pressed={asTable}>
-          {asTable ? "Show the ruler" : "Read as a table"}
-        </button>
-      </div>
+      )}
     </div>
   );
 });
 
-function StemAndFlag({
-  x,
-  flag,
-  lines,
-  foot,
-  held,
-}: {
-  x: number;
-  flag: Flag;
-  lines: string[];
-  foot: number;
-  held: boolean;
-}) {
-  const top = 5 + flag.lane * 40;
-  const tx = flag.flipped ? x - 8 : x + 8;
+function Stem({ x, flag, foot, held, must }: { x: number; flag: Flag; foot: number; held: boolean; must: boolean }) {
+  const top = topOf(flag);
   return (
-    <g className={held ? "flag held" : "flag"}>
+    <g className={`flag ${held ? "held" : ""} ${must ? "must" : ""}`}>
       <path className="stem-casing" d={`M${x} ${top}V${foot}`} />
       <path className="stem" d={`M${x} ${top}V${foot}`} />
       <path className="stem" d={`M${x} ${top}H${flag.flipped ? x - flag.width : x + flag.width}`} />
+    </g>
+  );
+}
+
+/** What a flag says; drawn over all stems, so that none strikes it out. */
+function FlagWords({ x, flag, lines, strong }: { x: number; flag: Flag; lines: string[]; strong: boolean }) {
+  return (
+    <g className={strong ? "flag must" : "flag"}>
       {lines.map((line, i) => (
         <text
           key={line}
-          x={tx}
-          y={top + 15 + i * 18}
+          x={flag.flipped ? x - 8 : x + 8}
+          y={topOf(flag) + 15 + i * 18}
           textAnchor={flag.flipped ? "end" : "start"}
           className={i === 0 ? "" : "strong"}
         >
@@ -256,6 +278,8 @@ function StemAndFlag({
     </g>
   );
 }
+
+const topOf = (flag: Flag) => 5 + flag.lane * 40;
 
 function flagLines(
   landmark: LandmarkReading,
@@ -268,15 +292,14 @@ function flagLines(
   const degrees = `${units.bareTemperature(celsius)}°`;
   if (moved?.id === landmark.id) return [`What if the ${landmark.name} is ${degrees}?`, landmark.says];
   const hours = landmark.hours ? `, ${landmark.hours} h` : "";
-  if (!under) return [`${landmark.name}${hours}`, `${degrees} ${landmark.says}`];
+  const must = landmark.must ? "must: " : "";
+  if (!under) return [`${must}${landmark.name}${hours}`, `${degrees} ${landmark.says}`];
   const other = under.melt.landmarks.find((one) => one.id === landmark.id)?.says ?? "";
   const short = (text: string) => text.replace(/^trial /, "T");
   return [
-    `${landmark.name} ${degrees}${hours}`,
+    `${must}${landmark.name} ${degrees}${hours}`,
     other === landmark.says
       ? `${short(name)}, ${short(under.name)}: ${other}`
       : `${short(name)} ${landmark.says} · ${short(under.name)} ${other}`,
   ];
 }
-
-const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

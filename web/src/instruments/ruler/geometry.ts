@@ -1,4 +1,4 @@
-import type { CurveView, MatterState, StateSpan } from "../../api/client";
+import type { CurveView, StateSpan } from "../../api/client";
 
 /** The axis of the warmth ruler: −5 to 95 °C over the width between the margins. */
 export const firstC = -5;
@@ -64,30 +64,39 @@ export function ghostParts(now: [number, number][], then: [number, number][], le
   return parts.filter((one) => one.length > 1);
 }
 
-export type Placed = { state: MatterState; x: number };
-
-/** The state words that fit: centred in the widest gap that no stem crosses, six pixels clear of it. */
-export function placeWords(
-  spans: StateSpan[],
-  axis: Axis,
-  stems: number[],
+/** The words that fit: centred in the widest gap that no stem crosses, six pixels clear of it. */
+export function fitWords<T extends { word: string; from: number; to: number }>(
+  spans: readonly T[],
+  stems: readonly number[],
   textWidth: (word: string) => number,
-): (Placed & { span: StateSpan })[] {
-  const placed: (Placed & { span: StateSpan })[] = [];
+): (T & { x: number })[] {
+  const placed: (T & { x: number })[] = [];
   for (const span of spans) {
-    const edges = [axis.x(span.fromC), axis.x(span.toC)];
-    const inside = stems.filter((x) => x > (edges[0] ?? 0) && x < (edges[1] ?? 0)).sort((a, b) => a - b);
-    const marks = [edges[0] ?? 0, ...inside, edges[1] ?? 0];
+    const inside = stems.filter((x) => x > span.from && x < span.to).sort((a, b) => a - b);
+    const edges = [span.from, ...inside, span.to];
     let best = { from: 0, to: 0 };
-    for (let i = 1; i < marks.length; i++) {
-      const gap = { from: marks[i - 1] ?? 0, to: marks[i] ?? 0 };
+    for (let i = 1; i < edges.length; i++) {
+      const gap = { from: edges[i - 1] ?? 0, to: edges[i] ?? 0 };
       if (gap.to - gap.from > best.to - best.from) best = gap;
     }
-    if (best.to - best.from >= textWidth(span.state) + 12) {
-      placed.push({ state: span.state, x: (best.from + best.to) / 2, span });
-    }
+    if (best.to - best.from >= textWidth(span.word) + 12) placed.push({ ...span, x: (best.from + best.to) / 2 });
   }
   return placed;
+}
+
+/** The state words of a ruler that fit. */
+export function placeWords(spans: StateSpan[], axis: Axis, stems: number[], textWidth: (word: string) => number) {
+  return fitWords(
+    spans.map((span) => ({
+      word: span.state,
+      state: span.state,
+      span,
+      from: axis.x(span.fromC),
+      to: axis.x(span.toC),
+    })),
+    stems,
+    textWidth,
+  );
 }
 
 export type Flag = { id: string; x: number; width: number; flipped: boolean; lane: number };

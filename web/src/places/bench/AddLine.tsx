@@ -1,12 +1,13 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { type KeyboardEvent, memo, useRef } from "react";
+import { type ClipboardEvent, type KeyboardEvent, memo, useRef } from "react";
+import { useNavigate } from "react-router";
 import type { Material, Trial } from "../../api/client";
 import { MaterialCombobox } from "../../shell/MaterialCombobox";
+import { beginPaste, blank } from "./paste/usePaste";
 import type { BenchActs } from "./useBench";
 
 type Props = {
   trial: Trial;
-  next: number;
   acts: BenchActs;
   /** The new line, so that its share can be typed at once, and where its field takes over what was typed until then. */
   onAdded: (line: string, takeKeys: TakeKeys) => void;
@@ -15,9 +16,10 @@ type Props = {
 /** Gives the keys held so far, "\n" for Enter, and holds no more. */
 export type TakeKeys = () => string;
 
-/** Where a material joins the formula, and what the trial is after. */
-export const AddLine = memo(function AddLine({ trial, next, acts, onAdded }: Props) {
+/** Where a material joins the formula. */
+export const AddLine = memo(function AddLine({ trial, acts, onAdded }: Props) {
   const queries = useQueryClient();
+  const navigate = useNavigate();
   // Quick hands type the share before the line is there: the keys are held for its field.
   const ahead = useRef<string | null>(null);
   const hold = (event: KeyboardEvent) => {
@@ -42,20 +44,23 @@ export const AddLine = memo(function AddLine({ trial, next, acts, onAdded }: Pro
     if (line && !refused) onAdded(line.id, take);
     else take();
   };
+  // Several lines are no name: they are read as a list.
+  const list = (event: ClipboardEvent) => {
+    const text = event.clipboardData.getData("text/plain");
+    if (!text.trim().includes("\n")) return;
+    event.preventDefault();
+    event.stopPropagation();
+    beginPaste({ ...blank, text, family: trial.content.family });
+    navigate(`/bench/paste?into=${trial.id}`);
+  };
   return (
-    <div className="bench-tools">
-      <span className="quiet" id="add-label">
-        Add
-      </span>
-      <div className="add-line" onKeyDownCapture={hold}>
-        <MaterialCombobox
-          label="Add a material"
-          placeholder="a material, any spelling"
-          exclude={trial.content.lines.map((line) => line.material)}
-          onChoose={(material) => void add(material)}
-        />
-      </div>
-      <span className="hint">{trial.madeAt ? `Made on the record: a change starts trial ${next}.` : trial.intent}</span>
+    <div className="add-line" onKeyDownCapture={hold} onPasteCapture={list}>
+      <MaterialCombobox
+        label="Add a material"
+        placeholder="Add a material"
+        exclude={trial.content.lines.map((line) => line.material)}
+        onChoose={(material) => void add(material)}
+      />
     </div>
   );
 });

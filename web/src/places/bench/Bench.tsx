@@ -1,17 +1,19 @@
 import { useCallback, useMemo, useState } from "react";
+import type { PegMoved } from "../../instruments/axis/AxisInstrument";
 import type { Moved } from "../../instruments/ruler/WarmthRuler";
 import { useHouse } from "../../shell/HouseContext";
 import { LiveRegion } from "../../shell/LiveRegion";
 import { Plates } from "../../shell/Plates";
 import { useMedia } from "../../shell/useMedia";
 import { AddLine } from "./AddLine";
+import { BenchTools } from "./BenchTools";
 import { Archived } from "./Archived";
 import { BenchBar, BenchTitle } from "./BenchHead";
 import { BenchInstrument } from "./BenchInstrument";
 import { BenchPot } from "./BenchPot";
 import { BenchStatus } from "./BenchStatus";
 import { useBenchView } from "./benchView";
-import { whileWords } from "./benchWords";
+import { restingWords, whileWords } from "./benchWords";
 import { IntentDialog, TwoVersions } from "./dialogs";
 import { countFindings } from "./Findings";
 import type { Panel } from "./panels/Frame";
@@ -20,9 +22,11 @@ import { RightPlate } from "./RightPlate";
 import { StartBatch } from "./StartBatch";
 import type { useBench } from "./useBench";
 import { useBenchKeys } from "./useBenchKeys";
+import { after, useLens } from "./useLens";
 import { useLines } from "./useLines";
 import { useUnder } from "./useUnder";
 import { WhatIf } from "./WhatIf";
+import { WhatIfPeg } from "./WhatIfPeg";
 import "./bench.css";
 
 type Ready = ReturnType<typeof useBench>;
@@ -35,11 +39,12 @@ export function Bench({ bench, trial, settled }: Props) {
   const { assessment } = settled;
   const [panel, setPanel] = useState<Panel>(null);
   const [starting, setStarting] = useState(false);
-  const { laid, mix, under, lay: layUnder } = useUnder();
+  const { laid, mix, under, lay: layUnder } = useUnder(bench.lens);
+  const { lenses, read } = useLens(trial.content.family);
   const lines = useLines(acts, setPanel);
   const view = useBenchView(trial, settled, state, materials);
   const rowHeight = useMedia("(pointer: coarse)") ? 52 : 36;
-  const pxPerPercent = under ? 2.88 : 3.52;
+  const pxPerPercent = bench.lens !== "melt" ? 2.6 : under ? 2.88 : 3.52;
   const names = useMemo(
     () => new Map(trial.content.lines.map((line) => [line.id, materials.get(line.material)?.name ?? line.material])),
     [trial, materials],
@@ -55,9 +60,21 @@ export function Bench({ bench, trial, settled }: Props) {
     (to: Moved) => acts.dispatch({ kind: "wonder", wonder: { kind: "landmark", id: to.id, value: to.celsius } }),
     [acts],
   );
+  const moveStem = useCallback(
+    ({ stem, to }: PegMoved) =>
+      stem.probe &&
+      acts.dispatch({ kind: "wonder", wonder: { kind: stem.probe, id: stem.probeId || stem.id, value: to } }),
+    [acts],
+  );
   const hands = { trial, acts, under: laid, lay, closePanel: () => setPanel(null) };
   useBenchKeys(
-    { ...hands, chosen: lines.chosen, setChosen: lines.choose, type: lines.type },
+    {
+      ...hands,
+      chosen: lines.chosen,
+      setChosen: lines.choose,
+      type: lines.type,
+      nextLens: () => read(after(lenses, bench.lens)),
+    },
     house.house.preferences.singleKeys,
   );
 
@@ -77,13 +94,16 @@ export function Bench({ bench, trial, settled }: Props) {
   const foot = { formula: trial.content, answer: view.answer?.assessment.parts.melt, acts, onFound: layUnder };
   const instrument = {
     assessment: view.shown,
-    parts: bench.parts,
+    lens: bench.lens,
+    peg: view.peg,
+    ghostReading: view.ghostReading,
     units,
     ghost: view.ghostCurve,
     under,
     late: bench.late,
   };
-  const pot = { trial, assessment, state, view, names, under, lines, acts, rowHeight, pxPerPercent };
+  const column = view.shown.reading?.column ?? null;
+  const pot = { column, trial, assessment, state, view, names, under, lines, acts, rowHeight, pxPerPercent };
   return (
     <>
       <Plates
@@ -104,16 +124,33 @@ export function Bench({ bench, trial, settled }: Props) {
             name={`trial ${trial.number}`}
             {...instrument}
             moved={wondered?.moved ?? null}
-            foot={wondered ? <WhatIf {...foot} landmark={wondered.mark} moved={wondered.moved} /> : undefined}
+            foot={
+              wondered ? (
+                <WhatIf {...foot} landmark={wondered.mark} moved={wondered.moved} />
+              ) : view.peg ? (
+                <WhatIfPeg peg={view.peg} answer={view.answer} acts={acts} />
+              ) : undefined
+            }
             onMove={movePeg}
+            onPeg={moveStem}
+            onWhy={() => setPanel({ kind: "why" })}
+            onShade={() => setPanel({ kind: "shade" })}
             onPutBack={acts.putBack}
           />
         }
       >
         <Archived trial={trial} />
-        <AddLine trial={trial} next={next} acts={acts} onAdded={lines.type} />
+        <BenchTools lens={bench.lens} lenses={lenses} onRead={read}>
+          <AddLine trial={trial} acts={acts} onAdded={lines.type} />
+        </BenchTools>
         <BenchPot {...pot} />
-        <BenchStatus trial={trial} words={whileWords(state, view, names, pxPerPercent)} said={bench.said} acts={acts} />
+        <BenchStatus
+          trial={trial}
+          words={whileWords(state, view, names, pxPerPercent)}
+          rests={restingWords(trial, next)}
+          said={bench.said}
+          acts={acts}
+        />
       </Plates>
       <PrintSheet trial={trial} assessment={assessment} />
       <LiveRegion landmarks={assessment.parts.melt?.landmarks ?? []} findings={countFindings(open)} />

@@ -40,22 +40,24 @@ export const BenchTitle = memo(function BenchTitle({
         </button>
       </h1>
       <Facts trial={trial} assessment={assessment} underName={underName} onOpen={onOpen} />
-      <span className={`saved-line ${away ? "stop" : ""}`} role={away ? "status" : undefined}>
-        {away
-          ? `Not saved yet: ${waiting} ${plural("change", waiting)}`
-          : waiting
-            ? "Saving…"
-            : trial.madeAt
-              ? ""
-              : `Saved ${time(trial.changedAt)}`}
+      <span className="title-end">
+        <span className={`saved-line ${away ? "stop" : ""}`} role={away ? "status" : undefined}>
+          {away
+            ? `Not saved yet: ${waiting} ${plural("change", waiting)}`
+            : waiting
+              ? "Saving…"
+              : trial.madeAt
+                ? ""
+                : `Saved ${time(trial.changedAt)}`}
+        </span>
+        {!trial.madeAt && (
+          <StepsBack
+            undo={trial.undo ?? (canGoBack ? "" : null)}
+            redo={trial.redo}
+            onStep={(way) => void acts.step(way)}
+          />
+        )}
       </span>
-      {!trial.madeAt && (
-        <StepsBack
-          undo={trial.undo ?? (canGoBack ? "" : null)}
-          redo={trial.redo}
-          onStep={(way) => void acts.step(way)}
-        />
-      )}
     </>
   );
 });

@@ -1,6 +1,7 @@
 import { memo } from "react";
-import type { Assessment, CurveView, Part } from "../../api/client";
-import { Figures } from "../../instruments/figures/Figures";
+import type { Assessment, CurveView, Lens, LensView } from "../../api/client";
+import type { PegMoved } from "../../instruments/axis/AxisInstrument";
+import { LensInstrument } from "../../instruments/axis/LensInstrument";
 import { type Moved, WarmthRuler } from "../../instruments/ruler/WarmthRuler";
 import type { Units } from "../../words/format";
 import type { Under } from "./useUnder";
@@ -8,23 +9,51 @@ import type { Under } from "./useUnder";
 type Props = {
   name: string;
   assessment: Assessment;
-  /** Sciences that were asked for: the first decides the instrument. */
-  parts: Part[];
+  lens: Lens;
   units: Units;
   ghost: CurveView | null | undefined;
+  ghostReading: LensView | null;
   under: Under | null;
   moved: Moved | null;
+  peg: PegMoved | null;
   late: boolean;
   foot: React.ReactNode;
   onMove: (moved: Moved) => void;
+  onPeg: (moved: PegMoved) => void;
   onPutBack: () => void;
+  onWhy: () => void;
+  onShade: () => void;
 };
 
-/** The instrument that fits what is made: the warmth ruler for what melts, figures for grains and baths. */
+/** The instrument of the lens: the warmth ruler for what melts, axes of the same grammar for all else. */
 export const BenchInstrument = memo(function BenchInstrument(props: Props) {
-  const melt = props.assessment.parts.melt;
-  if (!props.parts.includes("melt")) return <Figures parts={props.assessment.parts} asked={props.parts} />;
-  if (!melt) return null;
-  const { late, foot, ...rest } = props;
-  return <WarmthRuler {...rest} melt={melt} late={late} foot={late ? "Still working it out." : foot} />;
+  const { name, assessment, lens, units, ghost, ghostReading, under, moved, peg, late, onPutBack } = props;
+  const foot = late ? "Still working it out." : props.foot;
+  const { melt } = assessment.parts;
+  const view = assessment.reading;
+  // What is whipped has its air below the ruler, unless another trial takes the height.
+  const beside = lens === "melt" && !under ? view : null;
+  const ruler = (asTable?: boolean) =>
+    melt && (
+      <WarmthRuler
+        {...{ name, melt, units, ghost, moved, late, foot, onPutBack }}
+        low={asTable === undefined ? null : { asTable }}
+        under={under?.melt ? { name: under.name, melt: under.melt } : null}
+        onMove={props.onMove}
+      />
+    );
+  if (lens === "melt" && !beside) return ruler() || null;
+  if (!view) return <p className="page-note lens-empty">There is nothing in this mix to read by it. Add a material.</p>;
+  return (
+    <LensInstrument
+      {...{ name, view, late, foot, onPutBack }}
+      above={beside ? ruler : undefined}
+      before={ghostReading}
+      under={under?.reading ? { name: under.name, view: under.reading } : null}
+      held={peg}
+      onMove={props.onPeg}
+      onWhy={props.onWhy}
+      more={lens === "shade" ? { label: "Wanted shade", onDo: props.onShade } : undefined}
+    />
+  );
 });

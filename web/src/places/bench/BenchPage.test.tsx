@@ -24,17 +24,22 @@ function served(change: Partial<Trial> = {}) {
   let now = structuredClone(trial(change));
   now.content.family = "fizzy";
   const told = { undo: "beeswax 14 → 15 %" };
-  const figures = {
-    bath: { reading: null, steps: [{ says: "of gas from 100 g", value: 5, unit: "l", source: "ideal gas" }] },
+  const fizz = {
+    lens: "fizz",
+    says: "Of 54 % of soda 35 % meets acid.",
+    instruments: [],
+    column: { title: "Soda matched", lines: [{ line: "L1", text: "35.4 %" }], sum: "36 %" },
+    steps: [{ says: "of gas from a piece", value: 5, unit: "l", source: "ideal gas" }],
+    chips: [],
   };
   return {
-    "GET /api/families": [{ family: "fizzy", name: "fizzy", instruments: ["bath"] }],
+    "GET /api/families": [{ family: "fizzy", name: "fizzy", lenses: ["fizz", "air"] }],
     "GET /api/trials/7": () => structuredClone(now),
     "GET /api/trials/7/plan": [],
     "GET /api/materials/find": materials,
     "POST /api/assess": ({ formula, edits = [] }: { formula: Trial["content"]; edits?: FormulaEdit[] }) => ({
       formula: edit(formula, edits),
-      assessment: assessment({ parts: figures as never, findings: [finding("holds-shape", "fix")] }),
+      assessment: assessment({ reading: fizz as never, findings: [finding("holds-shape", "fix")] }),
     }),
     "POST /api/trials/7/edits": ({ revision, edits }: { revision: number; edits: FormulaEdit[] }) => {
       if (revision !== now.revision) return new Refusal("Changed in another window.", "revision", "", 409, now);
@@ -211,7 +216,7 @@ describe("the bench's page", () => {
 
   it("takes a finding set aside back by undo, and says why where it could not be set aside", async () => {
     const { user } = await open();
-    await user.click(await screen.findByRole("button", { name: /^Why\?/ }));
+    await user.click((await screen.findAllByRole("button", { name: /^Why\?/ }))[0] as HTMLElement);
     await user.click(screen.getByRole("button", { name: "Set it aside" }));
     await user.type(screen.getByLabelText("Reason for setting it aside"), "we chill it");
     wire.gone = true;
@@ -256,9 +261,13 @@ describe("the bench's page", () => {
     await waitFor(() => expect(screen.queryByText("Trials of Slipway Hand Balm")).toBeNull());
   });
 
-  it("tells the figures of what no ruler speaks of", async () => {
-    await open();
-    expect(await screen.findByText("of gas from 100 g", { exact: false })).toBeTruthy();
+  it("reads the mix by the lens of its kind, with a column of its own and the reasons behind it", async () => {
+    const { user } = await open();
+    expect(await screen.findByText("Of 54 % of soda 35 % meets acid.")).toBeTruthy();
+    expect(screen.getByRole("columnheader", { name: "Soda matched" })).toBeTruthy();
+    expect(document.querySelector('[data-line="L1"]')?.textContent).toContain("35.4 %");
+    await user.click(document.querySelector<HTMLElement>(".lens .ruler-foot .link") as HTMLElement);
+    expect(await screen.findByText("of gas from a piece", { exact: false })).toBeTruthy();
   });
 
   it("forgets a trial that is not there any more", async () => {

@@ -1,6 +1,6 @@
 import { useCallback, useEffect } from "react";
-import { useNavigate, useParams } from "react-router";
-import { inWords, type Part, Refused, type Trial } from "../../api/client";
+import { useNavigate, useParams, useSearchParams } from "react-router";
+import { inWords, type Lens, Refused, type Trial } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
 import { remembered } from "../../shell/remembered";
@@ -17,16 +17,17 @@ export function BenchPage() {
 function Loaded({ id }: { id: number }) {
   const navigate = useNavigate();
   const { families } = useHouse();
-  const partsOf = useCallback(
-    (trial: Trial): Part[] => {
-      const fit = families.get(trial.content.family)?.instruments ?? [];
-      return fit[0] === "melt" ? ["melt"] : [...fit];
+  const asked = useSearchParams()[0].get("by");
+  const lensOf = useCallback(
+    (trial: Trial): Lens => {
+      const own = families.get(trial.content.family)?.lenses ?? [];
+      return own.find((one) => one === asked) ?? own[0] ?? "melt";
     },
-    [families],
+    [asked, families],
   );
   const bench = useBench(
     id,
-    partsOf,
+    lensOf,
     useCallback((to: number) => navigate(`/bench/${to}`), [navigate]),
   );
   const { trial, settled, failure } = bench;

@@ -1,5 +1,5 @@
 import { useMemo, useState } from "react";
-import type { Assessment, Trial } from "../../api/client";
+import type { Assessment, LensColumn, Trial } from "../../api/client";
 import { Strata } from "../../instruments/strata/Strata";
 import { useHouse } from "../../shell/HouseContext";
 import type { BenchState } from "./benchState";
@@ -14,6 +14,8 @@ import type { Under } from "./useUnder";
 type Props = {
   trial: Trial;
   assessment: Assessment;
+  /** What the lens tells of each line; null for the one that tells the rounding. */
+  column: LensColumn | null;
   state: BenchState;
   view: BenchView;
   names: Map<string, string>;
@@ -28,6 +30,7 @@ type Props = {
 export function BenchPot({
   trial,
   assessment,
+  column,
   state,
   view,
   names,
@@ -74,6 +77,7 @@ export function BenchPot({
         rows={view.rows}
         assessment={assessment}
         shown={view.weights}
+        column={column}
         units={units}
         chosen={lines.chosen}
         typing={lines.typing}

@@ -5,17 +5,20 @@ import type { BenchActs, Said } from "./useBench";
 export function BenchStatus({
   trial,
   words,
+  rests,
   said,
   acts,
 }: {
   trial: Trial;
   words: string | null;
+  /** What stands there while nothing was done. */
+  rests: string;
   said: Said;
   acts: BenchActs;
 }) {
   return (
     <p className={said.stop ? "status-line stop" : "status-line"} id="status" role="status">
-      {words ?? said.text}{" "}
+      {(words ?? said.text) || <span className="hint rests">{rests}</span>}{" "}
       {!words && (said.back || (said.undo && trial.undo)) && (
         <button type="button" className="link" onClick={() => void acts.step("undo")}>
           Undo

@@ -36,6 +36,16 @@ describe("findings", () => {
     expect(screen.getByText("Nothing to mend in this trial.")).toBeTruthy();
   });
 
+  it("begin with what the product is, and end with the checks that no model makes", async () => {
+    const checks = [
+      { id: "pack", do: "Stand one upside down", sees: "no leak", why: "Lids swell", source: "practice" },
+    ];
+    await show(<Findings assessment={assessment({ headline: "Firm at 20 °C.", checks })} setAside={[]} {...acts()} />);
+    expect(screen.getByText("Firm at 20 °C.")).toBeTruthy();
+    expect(screen.getByText("1 check to make on the first ones")).toBeTruthy();
+    expect(screen.getByText(/Stand one upside down/).textContent).toBe("Stand one upside down: no leak. Lids swell.");
+  });
+
   it("show a remedy under the pointer and under the focus, hide it after, and apply it on a click", async () => {
     const all = acts();
     const { user } = await show(<Findings assessment={assessment({ findings: [stands] })} setAside={[]} {...all} />);

@@ -45,12 +45,27 @@ export function Findings({ assessment, setAside, ...acts }: Props) {
         </h2>
         <span className="quiet">{countFindings(open)}</span>
       </div>
+      <p className="headline">{assessment.headline}</p>
       {open.length === 0 && <p className="finding-none">Nothing to mend in this trial.</p>}
       <ul className="findings" {...rows}>
         {open.map((finding) => (
           <FindingItem key={finding.id} finding={finding} {...acts} />
         ))}
       </ul>
+      {assessment.checks.length > 0 && (
+        <details className="resting">
+          <summary>
+            {assessment.checks.length} {plural("check", assessment.checks.length)} to make on the first ones
+          </summary>
+          <ul>
+            {assessment.checks.map((check) => (
+              <li key={check.id}>
+                {check.do}: <b>{check.sees}</b>. <span className="quiet">{check.why}.</span>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
       {resting.length > 0 && (
         <details className="resting">
           <summary>{resting.length} set aside</summary>

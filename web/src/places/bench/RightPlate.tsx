@@ -8,7 +8,12 @@ import { FormulasPanel } from "./panels/FormulasPanel";
 import type { Panel } from "./panels/Frame";
 import { MaterialPanel } from "./panels/MaterialPanel";
 import { PourPanel } from "./panels/PourPanel";
+import { ShadePanel } from "./panels/ShadePanel";
+import { StandPanel } from "./panels/StandPanel";
 import { TrialsPanel } from "./panels/TrialsPanel";
+import { UsePanel } from "./panels/UsePanel";
+import { WaterPanel } from "./panels/WaterPanel";
+import { WhyPanel } from "./panels/WhyPanel";
 import type { BenchActs } from "./useBench";
 
 type Props = {
@@ -48,6 +53,16 @@ export const RightPlate = memo(function RightPlate({ trial, assessment, panel, s
       return <PourPanel acts={acts} trial={trial} assessment={assessment} onBack={back} />;
     case "cost":
       return <CostPanel trial={trial} assessment={assessment} onBack={back} />;
+    case "use":
+      return <UsePanel acts={acts} trial={trial} assessment={assessment} onBack={back} />;
+    case "stand":
+      return <StandPanel acts={acts} trial={trial} assessment={assessment} onBack={back} />;
+    case "water":
+      return <WaterPanel lamp={assessment.lamp} onBack={back} />;
+    case "shade":
+      return <ShadePanel trial={trial} assessment={assessment} acts={acts} onBack={back} />;
+    case "why":
+      return <WhyPanel reading={assessment.reading} onBack={back} />;
     case "formulas":
       return <FormulasPanel trial={trial} acts={acts} onBack={back} />;
     default:

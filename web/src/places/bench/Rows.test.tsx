@@ -53,6 +53,7 @@ describe("rows", () => {
           rows={rows}
           assessment={assessment}
           shown={null}
+          column={null}
           units={units}
           chosen={null}
           typing={null}

@@ -1,5 +1,5 @@
 import { memo, type PointerEvent, useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
-import type { Assessment, FormulaLine, Material, Refused } from "../../api/client";
+import type { Assessment, FormulaLine, LensColumn, Material, Refused } from "../../api/client";
 import { KeepMark } from "../../instruments/glyphs";
 import { follow } from "../../shell/drag";
 import type { TakeKeys } from "./AddLine";
@@ -29,6 +29,8 @@ type Props = {
   assessment: Assessment;
   /** Weights while something is shown but not done. */
   shown: Assessment | null;
+  /** The last column: what a lens tells of each line; null for what rounding leaves. */
+  column: LensColumn | null;
   units: Units;
   chosen: string | null;
   typing: string | null;
@@ -50,7 +52,8 @@ const clickComesMs = 50;
 
 /** The formula as rows of equal height; a changed number shows old → new. */
 export function Rows(props: Props) {
-  const { rows, assessment, shown, units, chosen, under } = props;
+  const { rows, assessment, shown, column, units, chosen, under } = props;
+  const cells = useMemo(() => new Map(column?.lines.map((cell) => [cell.line, cell.text])), [column]);
   const weights = new Map((shown ?? assessment).weighing.lines.map((line) => [line.line, line]));
   const total = rows.reduce((sum, row) => sum + row.now, 0);
   const moving = useRef<{ id: string; y: number } | null>(null);
@@ -104,7 +107,7 @@ export function Rows(props: Props) {
 
   return (
     <div
-      className={under ? "rows with-under" : "rows"}
+      className={`rows ${under ? "with-under" : ""} ${column ? "with-lens" : ""}`}
       role="table"
       aria-label="Materials"
       aria-rowcount={rows.length + 2}
@@ -134,7 +137,7 @@ export function Rows(props: Props) {
           To weigh
         </span>
         <span role="columnheader" className="number">
-          Off by
+          {column?.title ?? "Off by"}
         </span>
       </div>
       <div className="rows-scroll" ref={scroll} onScroll={tellView} role="rowgroup">
@@ -152,8 +155,9 @@ export function Rows(props: Props) {
               makeweight={!under && assessment.makeweightLine === row.line.id}
               old={under ? (under.get(row.line.material) ?? 0) : null}
               grams={weight?.grams ?? 0}
-              offG={weight?.offG ?? 0}
-              roughPercent={weight && weight.verdict !== "fine" ? weight.errorPercent : null}
+              offG={column ? null : (weight?.offG ?? 0)}
+              cell={cells.get(row.line.id) ?? ""}
+              roughPercent={!column && weight && weight.verdict !== "fine" ? weight.errorPercent : null}
               units={units}
               chosen={chosen === row.line.id}
               isStop={chosen === row.line.id || (i === 0 && !rows.some((one) => one.line.id === chosen))}
@@ -189,7 +193,9 @@ export function Rows(props: Props) {
           <b>{units.bareWeight((shown ?? assessment).weighing.totalG)}</b>
           <span className="unit">{units.mass}</span>
         </span>
-        <span role="cell" />
+        <span role="cell" className="number">
+          {column?.sum}
+        </span>
       </div>
     </div>
   );
@@ -206,7 +212,10 @@ type RowProps = {
   /** Its share in the trial that lies under; null when none does. */
   old: number | null;
   grams: number;
-  offG: number;
+  /** What rounding leaves, g; null where a lens has the column. */
+  offG: number | null;
+  /** What the lens tells of it. */
+  cell: string;
   /** Weighing error where it matters, percent. */
   roughPercent: number | null;
   units: Units;
@@ -224,7 +233,7 @@ type RowProps = {
 
 /** One line of the formula. While a boundary moves only the rows whose numbers change are drawn again. */
 const Row = memo(function Row(props: RowProps) {
-  const { index, line, name, was, now, kept, makeweight, old, grams, offG, roughPercent, units, chosen } = props;
+  const { index, line, name, was, now, kept, makeweight, old, grams, offG, cell, roughPercent, units, chosen } = props;
   const { before, after, typing, takeKeys, liftedBy, acts, onLift } = props;
   const tabIndex = props.isStop ? 0 : -1;
   const changed = was !== null && was !== now;
@@ -311,8 +320,11 @@ const Row = memo(function Row(props: RowProps) {
           ""
         )}
       </span>
-      <span role="cell" className={`number off ${roughPercent === null ? "" : "rough"}`}>
-        {Math.abs(offG) >= 0.005 ? signed(offG) : ""}
+      <span
+        role="cell"
+        className={`number ${offG === null ? "lens-cell" : "off"} ${roughPercent === null ? "" : "rough"}`}
+      >
+        {offG === null ? cell : Math.abs(offG) >= 0.005 ? signed(offG) : ""}
         {roughPercent !== null && (
           <span className="verdict">
             {" "}

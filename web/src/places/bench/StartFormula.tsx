@@ -7,6 +7,7 @@ import { touch } from "../../api/keys";
 import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
 import { Field } from "../../kit/Field";
+import { beginPaste } from "./paste/usePaste";
 
 /** The first day, and every new formula: a name, a kind, and where to start from. */
 export function StartFormula({ first }: { first: boolean }) {
@@ -76,6 +77,15 @@ export function StartFormula({ first }: { first: boolean }) {
               Start from the usual {families.get(family)?.name ?? family}
             </Button>
             <Button onClick={() => void start("blank")}>Start from a blank pot</Button>
+            <Button
+              onClick={() => {
+                beginPaste({ name, family });
+                navigate("/bench/paste");
+              }}
+            >
+              Paste a list…
+            </Button>
+            <Button onClick={() => navigate("/bench/read")}>Read a label…</Button>
           </div>
           {first && (
             <p className="hint">

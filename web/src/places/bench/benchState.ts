@@ -1,8 +1,8 @@
-import type { AssessAnswer, FormulaEdit } from "../../api/client";
+import type { AssessAnswer, FormulaEdit, Probe } from "../../api/client";
 import type { Held } from "../../instruments/strata/Strata";
 
-/** A thing moved to see what would happen: a landmark's peg, later the humidity, the tub, the air. */
-export type Wonder = { kind: "landmark" | "humidity" | "tub" | "air" | "share"; id: string; value: number };
+/** A thing moved to see what would happen: a landmark, or a peg of an instrument. */
+export type Wonder = { kind: Probe["kind"]; id: string; value: number };
 
 /** What the hand is doing on the bench. Everything but resting shows something that is not done. */
 export type BenchState =

@@ -1,20 +1,27 @@
 import { useMemo } from "react";
-import type { Assessment, AssessAnswer, Material, Trial } from "../../api/client";
+import type { Assessment, AssessAnswer, LensView, Material, Trial } from "../../api/client";
+import type { PegMoved } from "../../instruments/axis/AxisInstrument";
 import type { Moved } from "../../instruments/ruler/WarmthRuler";
 import { trade } from "../../instruments/strata/geometry";
-import type { BenchState } from "./benchState";
+import type { BenchState, Wonder } from "./benchState";
 import { toLayers } from "./layers";
 import type { RowIn } from "./Rows";
 
 export type BenchView = ReturnType<typeof useBenchView>;
 
 /** What is drawn of a trial while the hand does something: layers, their shadow, rows old → new. */
-export function useBenchView(trial: Trial, settled: AssessAnswer, state: BenchState, materials: Map<string, Material>) {
+export function useBenchView(
+  trial: Trial,
+  settled: AssessAnswer,
+  state: BenchState,
+  materials: ReadonlyMap<string, Material>,
+) {
   const lines = trial.content.lines;
   const layers = useMemo(() => toLayers(lines, materials), [lines, materials]);
   const held = state.mode === "holding" ? state : null;
   const answer = state.mode === "resting" ? null : state.answer;
-  const changes = state.mode === "holding" || state.mode === "stepping" || state.mode === "remedy";
+  const wondersOfMix = state.mode === "wondering" && (state.wonder.kind === "share" || state.wonder.kind === "room");
+  const changes = state.mode === "holding" || state.mode === "stepping" || state.mode === "remedy" || wondersOfMix;
   const afterLines = changes ? answer?.formula.lines : undefined;
   const stepped = state.mode === "stepping" ? afterLines : undefined;
   const drawn = useMemo(
@@ -27,7 +34,7 @@ export function useBenchView(trial: Trial, settled: AssessAnswer, state: BenchSt
     [held, stepped, layers, materials],
   );
   const ghost =
-    state.mode === "remedy" && afterLines
+    (state.mode === "remedy" || wondersOfMix) && afterLines
       ? toLayers(afterLines, materials)
       : state.mode === "holding" || state.mode === "stepping"
         ? layers
@@ -39,6 +46,9 @@ export function useBenchView(trial: Trial, settled: AssessAnswer, state: BenchSt
       : changes
         ? settled.assessment.parts.melt?.curve
         : null;
+  /** The reading that is drawn dashed: what a remedy would make of it, or what stands while something moves. */
+  const ghostReading =
+    state.mode === "remedy" ? (answer?.assessment.reading ?? null) : changes ? settled.assessment.reading : null;
   const heldShares = held ? new Map(drawn.map((layer) => [layer.id, layer.percent])) : null;
   const after = afterLines ? new Map(afterLines.map((line) => [line.id, line.percent])) : null;
   const rows: RowIn[] = lines.map((line) => ({
@@ -60,10 +70,21 @@ export function useBenchView(trial: Trial, settled: AssessAnswer, state: BenchSt
     ghost,
     shown,
     ghostCurve,
+    ghostReading,
+    /** A peg of the lens that is moved to see what would happen. */
+    peg: wonder ? pegOf(settled.assessment.reading, wonder) : null,
     rows,
     answer,
     /** A landmark that is moved to see what would happen, and where it is put. */
     wondered: mark && moved ? { mark, moved } : null,
     weights: changes ? (answer?.assessment ?? null) : null,
   };
+}
+
+function pegOf(reading: LensView | null, wonder: Wonder): PegMoved | null {
+  for (const instrument of reading?.instruments ?? []) {
+    const stem = instrument.stems.find((one) => one.probe === wonder.kind && (one.probeId || one.id) === wonder.id);
+    if (stem) return { instrument: instrument.id, stem, to: wonder.value };
+  }
+  return null;
 }

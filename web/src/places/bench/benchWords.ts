@@ -1,7 +1,7 @@
-import type { MeltPart } from "../../api/client";
+import type { MeltPart, Trial } from "../../api/client";
 import type { Held } from "../../instruments/strata/Strata";
 import { type LayerIn, neighbours, stack } from "../../instruments/strata/geometry";
-import { brief, narrow, percent } from "../../words/format";
+import { brief, narrow, percent, upper } from "../../words/format";
 import type { BenchState } from "./benchState";
 import type { BenchView } from "./benchView";
 
@@ -45,5 +45,9 @@ export function shownWords(
 /** What the product does at a landmark. */
 export function whatHappens(melt: MeltPart | null | undefined, landmark: string): string {
   const says = melt?.landmarks.find((one) => one.id === landmark)?.says;
-  return says ? `${says.charAt(0).toUpperCase()}${says.slice(1)}.` : "";
+  return says ? `${upper(says)}.` : "";
 }
+
+/** What the trial is after, or that it has been made. */
+export const restingWords = (trial: Trial, next: number): string =>
+  trial.madeAt ? `Made on the record: a change starts trial ${next}.` : trial.intent;

@@ -4,7 +4,7 @@ import type { LayerIn } from "../../instruments/strata/geometry";
 /** Layers of another formula, matched to the lines in hand by material so that links can be drawn. */
 export function toLayers(
   lines: { id: string; material: string; percent: number; kept: boolean }[],
-  materials: Map<string, Material>,
+  materials: ReadonlyMap<string, Material>,
   like?: { id: string; material: string }[],
 ): LayerIn[] {
   return lines.map((line) => ({

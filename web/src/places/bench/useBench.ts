@@ -7,19 +7,21 @@ import {
   type Formula,
   type FormulaEdit,
   inWords,
+  type Lens,
   type Part,
   Refused,
   type Trial,
 } from "../../api/client";
 import { keys, touch } from "../../api/keys";
 import { outbox, useWaiting } from "../../shell/outbox";
+import { upper } from "../../words/format";
 import { type BenchEvent, type BenchState, reduceBench, resting, type Wonder } from "./benchState";
 import { LiveAssessor } from "./LiveAssessor";
 
 /** `back` takes back what undo does not know of: a finding set aside, a setting of the house. */
 export type Said = { text: string; undo?: boolean; redo?: boolean; stop?: boolean; back?: () => Promise<unknown> };
 
-type Question = { formula: Formula; edits?: FormulaEdit[]; probe?: Wonder; parts: Part[] };
+type Question = { formula: Formula; edits?: FormulaEdit[]; probe?: Wonder; parts: Part[]; lens: Lens };
 /** The trial as another window has made it, and the list that stands in this one. */
 type Conflict = { theirs: Trial; mine: Formula };
 
@@ -27,25 +29,28 @@ type AssessBody = Parameters<typeof api.assess>[0];
 
 const restMs = 700;
 
+/** The places it must stand are told beside every lens. */
+const readBy = (lens: Lens): { parts: Part[]; lens: Lens } => ({ parts: ["melt"], lens });
+
 /** Everything the bench knows of one trial, and every act on it. */
-export function useBench(trialId: number, partsOf: (trial: Trial) => Part[], onFork: (id: number) => void) {
+export function useBench(trialId: number, lensOf: (trial: Trial) => Lens, onFork: (id: number) => void) {
   const queries = useQueryClient();
   const trialQuery = useQuery({ queryKey: keys.trial(trialId), queryFn: () => api.trial(trialId) });
   const trial = trialQuery.data;
-  const parts = useMemo(() => (trial ? partsOf(trial) : []), [trial, partsOf]);
+  const lens = trial ? lensOf(trial) : "melt";
   const judge = useCallback(
     (of: Trial) => ({
-      queryKey: keys.assess(of) as readonly unknown[],
+      queryKey: keys.assess(of, lensOf(of)) as readonly unknown[],
       queryFn: () =>
         api.assess({
           formula: of.content,
           remedies: true,
-          parts: partsOf(of),
+          ...readBy(lensOf(of)),
           aside: of.setAside.map((one) => ({ finding: one.finding, value: one.value ?? null })),
         } as AssessBody),
       staleTime: Number.POSITIVE_INFINITY,
     }),
-    [partsOf],
+    [lensOf],
   );
   const settledQuery = useQuery<AssessAnswer>({
     queryKey: trial ? judge(trial).queryKey : ["assess", "none"],
@@ -141,7 +146,7 @@ export function useBench(trialId: number, partsOf: (trial: Trial) => Part[], onF
 
   // An old verdict must not be read as new: after a quarter second without an answer the picture drops to its outline.
   const ask = useCallback(
-    (question: Omit<Question, "formula" | "parts">) => {
+    (question: Omit<Question, "formula" | "parts" | "lens">) => {
       const from = now.current.trial;
       if (!from) return;
       clearTimeout(lateTimer.current);
@@ -151,12 +156,12 @@ export function useBench(trialId: number, partsOf: (trial: Trial) => Part[], onF
       const edits = [...pending, ...(question.edits ?? [])];
       live.request({
         formula: from.content,
-        parts: partsOf(from),
+        ...readBy(lensOf(from)),
         ...question,
         ...(edits.length > 0 ? { edits } : {}),
       });
     },
-    [live, partsOf],
+    [live, lensOf],
   );
 
   const dispatch = useCallback(
@@ -343,7 +348,7 @@ export function useBench(trialId: number, partsOf: (trial: Trial) => Part[], onF
 
   return {
     trial,
-    parts,
+    lens,
     settled: settledQuery.data,
     failure: trialQuery.error ?? settledQuery.error,
     state,
@@ -360,8 +365,7 @@ export function useBench(trialId: number, partsOf: (trial: Trial) => Part[], onF
 /** What can be done to a trial; stays the same while something is only being shown. */
 export type BenchActs = ReturnType<typeof useBench>["acts"];
 
-const sentence = (did: string | null | undefined) =>
-  did ? `${did.charAt(0).toUpperCase()}${did.slice(1)}.` : "Saved.";
+const sentence = (did: string | null | undefined) => (did ? `${upper(did)}.` : "Saved.");
 
 const nothingTo = (way: "undo" | "redo", trial: Trial) =>
   trial.madeAt

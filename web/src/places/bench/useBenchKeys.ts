@@ -14,6 +14,7 @@ type Hands = {
   under: number | "mix" | null;
   lay: (other: number | null) => void;
   closePanel: () => void;
+  nextLens: () => void;
 };
 
 const on = (event: KeyboardEvent, where: string) =>
@@ -105,6 +106,7 @@ export function useBenchKeys(hands: Hands, singleKeys: boolean) {
       pegs[(pegs.indexOf(document.activeElement as HTMLElement) + 1) % pegs.length]?.focus();
     },
     f: () => focus(".finding [data-remedy]"),
+    l: () => hands.nextLens(),
     n: () => acts.askIntent([]),
     a: (event) => {
       event.preventDefault();

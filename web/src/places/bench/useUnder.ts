@@ -1,14 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
-import { api, type Formula, type MeltPart } from "../../api/client";
+import { api, type Formula, type Lens, type LensView, type MeltPart } from "../../api/client";
 import { keys } from "../../api/keys";
 
 /** A trial or a mix laid under the one in hand. */
-export type Under = { name: string; short: string; formula: Formula; melt: MeltPart };
+export type Under = { name: string; short: string; formula: Formula; melt: MeltPart | null; reading: LensView | null };
 
 /** What lies under the trial in hand: another trial, named in the address, or a mix that was found. */
-export function useUnder() {
+export function useUnder(lens: Lens) {
   const [search, setSearch] = useSearchParams();
   const [mix, setMix] = useState<Formula | null>(null);
   const id = Number(search.get("under")) || null;
@@ -19,22 +19,23 @@ export function useUnder() {
   }).data;
   const formula = mix ?? trial?.content;
   const assessment = useQuery({
-    queryKey: keys.under(mix ?? [trial?.id, trial?.revision]),
+    queryKey: keys.under([mix ?? [trial?.id, trial?.revision], lens]),
     queryFn: () =>
       formula
-        ? api.assess({ formula, parts: ["melt"] } as Parameters<typeof api.assess>[0])
+        ? api.assess({ formula, parts: ["melt"], lens } as Parameters<typeof api.assess>[0])
         : Promise.reject(new Error("nothing under")),
     enabled: !!formula,
   }).data?.assessment;
   const number = trial?.number;
   const under = useMemo<Under | null>(
     () =>
-      formula && assessment?.parts.melt
+      formula && assessment
         ? {
             name: mix ? "a mix that holds" : `trial ${number}`,
             short: mix ? "mix" : `T${number}`,
             formula,
             melt: assessment.parts.melt,
+            reading: assessment.reading,
           }
         : null,
     [formula, assessment, mix, number],
@@ -42,7 +43,15 @@ export function useUnder() {
   const lay = useCallback(
     (other: number | Formula | null) => {
       setMix(typeof other === "number" ? null : other);
-      setSearch(typeof other === "number" ? { under: String(other) } : {}, { replace: true });
+      setSearch(
+        (now) => {
+          const next = new URLSearchParams(now);
+          if (typeof other === "number") next.set("under", String(other));
+          else next.delete("under");
+          return next;
+        },
+        { replace: true },
+      );
     },
     [setSearch],
   );

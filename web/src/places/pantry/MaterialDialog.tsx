@@ -1,6 +1,8 @@
 import { Button, Modal } from "antd";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type Material, type OwnMaterial } from "../../api/client";
+import { keys } from "../../api/keys";
 import { Field } from "../../kit/Field";
 import { FormLine, Wrong } from "../../kit/FormLine";
 import { complaint, isTaken, quantity } from "../../kit/quantity";
@@ -21,14 +23,18 @@ type Props = {
 
 /** A material of the maker's own: a copy of a known one, with what is hers. */
 export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Props) {
-  const { house, units, materials } = useHouse();
+  const { house, units } = useHouse();
   const [kind, setKind] = useState(of ? { id: of.basedOn, name: of.basedOnName } : copied);
   const [name, setName] = useState(of?.name ?? copied?.name ?? "");
   const [inci, setInci] = useState(of?.inci ?? "");
   const [price, setPrice] = useState(() => quantity("price", of?.pricePerKg, units));
   const [most, setMost] = useState(() => quantity("number", of?.useMaxPercent, units));
   const refused = useRefused();
-  const like = kind ? materials.get(kind.id) : undefined;
+  const like = useQuery({
+    queryKey: keys.material(kind?.id ?? ""),
+    queryFn: () => api.materials([kind?.id ?? ""]),
+    enabled: kind !== null,
+  }).data?.[0];
   const save = async () => {
     if (!kind) return refused.say("basedOn", "Choose the known material it behaves like.");
     if (!isTaken(price)) return refused.say("pricePerKg", complaint(price, 18.5, units));
@@ -63,8 +69,8 @@ export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Pro
             placeholder={kind ? "Another…" : "Beeswax, shea butter…"}
             autoFocus={!of && !copied}
             onChoose={(chosen) => {
-              const known = materials.get(chosen.basedOn) ?? chosen;
-              setKind({ id: known.id, name: known.name });
+              const known = { id: chosen.basedOn, name: chosen.basedOnName };
+              setKind(known);
               if (name === "" || name === kind?.name) setName(known.name);
               refused.clear();
             }}

@@ -18,7 +18,15 @@ const quay = {
 const open = (more: Record<string, unknown> = {}, at = "/pantry") =>
   show(<Pantry />, { "GET /api/materials/own": [quay], "GET /api/materials/find": [], ...more }, at);
 const found = [
-  { id: "shea", name: "Shea butter", basedOn: "shea", inci: "Butyrospermum Parkii Butter", isSure: true, myNames: [] },
+  {
+    id: "shea",
+    name: "Shea butter",
+    basedOn: "shea",
+    basedOnName: "Shea butter",
+    inci: "Butyrospermum Parkii Butter",
+    isSure: true,
+    myNames: [],
+  },
 ];
 
 describe("the pantry", () => {

@@ -172,8 +172,8 @@ describe("today", () => {
     const { user } = await open(
       {
         "GET /api/families": [
-          { family: "balm", name: "balm", title: "Balm", about: "set by wax", instruments: ["melt"] },
-          { family: "fizzy", name: "fizzy", title: "Fizzy", about: "gas in the bath", instruments: ["bath"] },
+          { family: "balm", name: "balm", title: "Balm", about: "set by wax", lenses: ["melt", "feel"] },
+          { family: "fizzy", name: "fizzy", title: "Fizzy", about: "gas in the bath", lenses: ["fizz", "air"] },
         ],
         "POST /api/formulas": (body: { name: string }) =>
           body.name === "" ? new Refusal("A formula needs a name.", "name", "Type one.") : { id: 1 },

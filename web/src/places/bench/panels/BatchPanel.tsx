@@ -28,6 +28,8 @@ export function BatchPanel({
   const [container, setContainer] = useState(batch.container ?? containers[0]?.id ?? "");
   const [fill, setFill] = useState(() => quantity("mass", batch.fillG ?? 50, units));
   const [loss, setLoss] = useState(() => quantity("number", batch.lossPercent, units));
+  const whipped = assessment.use.overrunPercent !== null;
+  const [air, setAir] = useState(() => quantity("number", assessment.use.overrunPercent, units));
   const [error, setError] = useState<{ field: string; text: string } | null>(null);
 
   const submit = async () => {
@@ -36,6 +38,8 @@ export function BatchPanel({
       return of.exact;
     };
     setError(null);
+    const overrunPercent = whipped && !isBlank(air) ? read("batch.overrunPercent", air, 30) : null;
+    if (whipped && !isBlank(air) && overrunPercent === null) return;
     if (counted) {
       const n = read("batch.units", count, 12);
       const fillG = read("batch.fillG", fill, 50);
@@ -44,7 +48,10 @@ export function BatchPanel({
       if (!Number.isInteger(n))
         return setError({ field: "batch.units", text: `${n} containers cannot be filled. Type a whole number.` });
       const refused = await acts.apply([
-        { kind: "set_batch", batch: { grams: 0, units: n, container: container || null, fillG, lossPercent } },
+        {
+          kind: "set_batch",
+          batch: { grams: 0, units: n, container: container || null, fillG, lossPercent, overrunPercent },
+        },
       ]);
       if (refused) setError({ field: refused.field, text: refused.line });
     } else {
@@ -53,7 +60,14 @@ export function BatchPanel({
       const refused = await acts.apply([
         {
           kind: "set_batch",
-          batch: { grams: Math.round(g * 100) / 100, units: null, container: null, fillG: null, lossPercent: 0 },
+          batch: {
+            grams: Math.round(g * 100) / 100,
+            units: null,
+            container: null,
+            fillG: null,
+            lossPercent: 0,
+            overrunPercent,
+          },
         },
       ]);
       if (refused) setError({ field: refused.field, text: refused.line });
@@ -115,6 +129,7 @@ export function BatchPanel({
         ) : (
           field("batch.grams", "Whole batch", grams, setGrams)
         )}
+        {whipped && field("batch.overrunPercent", "Air beaten in", air, setAir, "%")}
         <Button type="primary" htmlType="submit">
           Set the batch
         </Button>

@@ -2,7 +2,9 @@ import { type ReactNode, useLayoutEffect, useRef } from "react";
 
 /** Which panel stands in the right plate in place of the findings. */
 export type Panel =
-  { kind: "material"; line: string } | { kind: "trials" | "batch" | "cost" | "pour" | "formulas" } | null;
+  | { kind: "material"; line: string }
+  | { kind: "trials" | "batch" | "cost" | "pour" | "formulas" | "use" | "stand" | "why" | "water" | "shade" }
+  | null;
 
 export function Frame({ title, onBack, children }: { title: string; onBack: () => void; children: ReactNode }) {
   const panel = useRef<HTMLElement>(null);

@@ -20,7 +20,9 @@ import { FormulasPanel } from "./FormulasPanel";
 import { MaterialPanel } from "./MaterialPanel";
 import { MyNames } from "./MyNames";
 import { PourPanel } from "./PourPanel";
+import { StandPanel } from "./StandPanel";
 import { TrialsPanel } from "./TrialsPanel";
+import { UsePanel } from "./UsePanel";
 
 inBrowser();
 
@@ -48,7 +50,10 @@ describe("the batch panel", () => {
     await retype(user, screen.getByLabelText(/^Stays in pot/), "2");
     await user.click(screen.getByRole("button", { name: "Set the batch" }));
     expect(apply).toHaveBeenCalledWith([
-      { kind: "set_batch", batch: { grams: 0, units: 24, container: "tin-60", fillG: 48.5, lossPercent: 2 } },
+      {
+        kind: "set_batch",
+        batch: { grams: 0, units: 24, container: "tin-60", fillG: 48.5, lossPercent: 2, overrunPercent: null },
+      },
     ]);
   });
 
@@ -359,5 +364,72 @@ describe("names of the maker's own", () => {
     await user.click(screen.getByRole("button", { name: "Save the name" }));
     expect((await screen.findByRole("alert")).textContent).toBe("That name means beeswax. Choose another.");
     expect(field.value).toBe("beeswax");
+  });
+});
+
+describe("where it must stand", () => {
+  it("asks for one place more, lets one go, and goes back to the usual", async () => {
+    const { acts: bench, apply } = acts();
+    const { user } = await show(
+      <StandPanel
+        acts={bench}
+        trial={trial({ content: { ...trial().content, mustStand: ["van"] } })}
+        assessment={assessment()}
+        onBack={back}
+      />,
+    );
+    const places = screen.getAllByRole<HTMLInputElement>("checkbox");
+    expect(places.map((place) => place.checked)).toEqual([true, false]);
+    expect(screen.getByText(/1 of 2/)).toBeTruthy();
+    await user.click(screen.getByRole("checkbox", { name: /winter porch.*4.*hard: holds/ }));
+    expect(apply).toHaveBeenLastCalledWith([{ kind: "set_must_stand", places: ["van", "porch"] }]);
+    await user.click(screen.getByRole("checkbox", { name: /summer van, 3 h/ }));
+    expect(apply).toHaveBeenLastCalledWith([{ kind: "set_must_stand", places: [] }]);
+    await user.click(screen.getByRole("button", { name: "As usual for its kind" }));
+    expect(apply).toHaveBeenLastCalledWith([{ kind: "set_must_stand", places: null }]);
+  });
+
+  it("says why a place could not be asked for", async () => {
+    const { acts: bench } = acts(new Refused(409, "E_KEPT", "That trial was made.", "Start a new one.", "trial"));
+    const { user } = await show(<StandPanel acts={bench} trial={trial()} assessment={assessment()} onBack={back} />);
+    await user.click(screen.getByRole("checkbox", { name: /winter porch/ }));
+    expect((await screen.findByRole("alert")).textContent).toBe("That trial was made. Start a new one.");
+  });
+});
+
+describe("use", () => {
+  it("is set by part of the body and by people, and set back", async () => {
+    const { acts: bench, apply } = acts();
+    const asked = trial({ content: { ...trial().content, wornOn: "hands", forWhom: null } });
+    const { user } = await show(<UsePanel acts={bench} trial={asked} assessment={assessment()} onBack={back} />);
+    await user.click(screen.getByRole("combobox", { name: "Worn on" }));
+    await user.click(await screen.findByText("Near the eyes"));
+    expect(apply).toHaveBeenLastCalledWith([{ kind: "set_use", wornOn: "near_eyes", forWhom: null }]);
+    await user.click(screen.getByRole("combobox", { name: "For whom" }));
+    await user.click(await screen.findByText("Children under three"));
+    expect(apply).toHaveBeenLastCalledWith([{ kind: "set_use", wornOn: "hands", forWhom: "child_under3" }]);
+    await user.click(screen.getByRole("button", { name: "As usual for its kind" }));
+    expect(apply).toHaveBeenLastCalledWith([{ kind: "set_use", wornOn: null, forWhom: null }]);
+  });
+});
+
+describe("air of a whipped product", () => {
+  const whipped = assessment({ use: { ...assessment().use, overrunPercent: 25 } });
+
+  it("is typed with the batch, and empty means the usual", async () => {
+    const { acts: bench, apply } = acts();
+    const { user } = await show(<BatchPanel acts={bench} trial={trial()} assessment={whipped} onBack={back} />);
+    const air = screen.getByLabelText(/^Air beaten in/);
+    await retype(user, air, "40");
+    await user.click(screen.getByRole("button", { name: "Set the batch" }));
+    expect(apply.mock.lastCall).toMatchObject([[{ kind: "set_batch", batch: { units: 12, overrunPercent: 40 } }]]);
+    await user.clear(air);
+    await user.click(screen.getByRole("button", { name: "Set the batch" }));
+    expect(apply.mock.lastCall).toMatchObject([[{ batch: { overrunPercent: null } }]]);
+    await user.type(air, "plenty");
+    const calls = apply.mock.calls.length;
+    await user.click(screen.getByRole("button", { name: "Set the batch" }));
+    expect((await screen.findByRole("alert")).textContent).toContain("plenty");
+    expect(apply.mock.calls.length).toBe(calls);
   });
 });

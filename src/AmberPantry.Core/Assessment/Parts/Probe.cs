@@ -1,9 +1,8 @@
 using System.Globalization;
-using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Workshops;
 
-namespace AmberPantry.Core.Assessment;
+namespace AmberPantry.Core.Assessment.Parts;
 
 /// <summary>What can be moved to see what would happen.</summary>
 public enum ProbeKind
@@ -22,6 +21,12 @@ public enum ProbeKind
 
     /// <summary>A line's share, percent; the makeweight gives or takes.</summary>
     Share,
+
+    /// <summary>A line of oil by how full the room between the grains is with it, percent; the makeweight gives or takes.</summary>
+    Room,
+
+    /// <summary>A peg that reads an instrument elsewhere and moves nothing of the mix.</summary>
+    Peg,
 }
 
 /// <summary>One thing moved to see what would happen; nothing of it is kept.</summary>
@@ -53,11 +58,35 @@ public sealed record Probe(ProbeKind Kind, double Value, string Id = "")
                     Circumstances = bearings.Circumstances with { Overrun = InRange(0, 300, "% of air") / 100 },
                 }
             ),
-            _ => new Subject(
-                editor.Apply(formula, new SetShare(Id, InRange(0, 100, "%").ToString("0.####", CultureInfo.InvariantCulture))),
-                bearings
-            ),
+            ProbeKind.Peg => new Subject(formula, bearings),
+            _ => new Subject(editor.Apply(formula, Edit(formula, bearings)!), bearings),
         };
+
+    /// <summary>What it does to the formula; null where it leaves it as it is.</summary>
+    internal FormulaEdit? Edit(Formula formula, Bearings bearings) =>
+        Kind switch
+        {
+            ProbeKind.Air => new SetBatch(formula.Batch with { OverrunPercent = (decimal)Math.Round(InRange(0, 300, "% of air"), 1) }),
+            ProbeKind.Share => new SetShare(Id, Text(InRange(0, 100, "%"))),
+            ProbeKind.Room => new SetShare(Id, Text(ShareForRoom(new Subject(formula, bearings), InRange(0, 120, "% of its room")))),
+            _ => null,
+        };
+
+    /// <summary>Share of the line that fills the room so far; the grains stay as many.</summary>
+    private double ShareForRoom(Subject subject, double percent)
+    {
+        var line = subject.Lines.Where(pair => pair.Line.Id == Id).Select(pair => pair.Line).FirstOrDefault()
+            ?? throw new Refusal(Codes.UnknownId, "probe.id", Id, $"There is no line “{Id}”.", "Use a line of the formula.");
+        if (subject.Powders.Mix is not { } mix)
+        {
+            return (double)line.Percent;
+        }
+
+        var more = (mix.OilAt(percent / 100) - mix.LiquidMl) * mix.LiquidGMl;
+        return Math.Clamp(Math.Round((double)line.Percent + more, 2), 0, 100);
+    }
+
+    private static string Text(double share) => share.ToString("0.####", CultureInfo.InvariantCulture);
 
     private Workshop WithLandmark(Workshop workshop)
     {
