@@ -36,6 +36,15 @@ public class FuzzTests
             "material":"castor oil","percent":78,"phase":"melt"},{"id":"L3","material":"red iron oxide","percent":2,"phase":"melt"}],
             "batch":{"grams":500,"lossPercent":0}},"wanted":{"hex":"#C7655E"},"fromShelf":true}
             """,
+        ["post /api/swaps"] = """
+            {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
+            "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},"line":"L1","by":"firmness","onlyMine":true}
+            """,
+        ["post /api/strength"] = """
+            {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
+            "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},"line":"L1","wantedPercent":2,
+            "strengthPercent":25}
+            """,
         ["put /api/materials/names"] = """{"material":"beeswax","names":["hive gold"]}""",
         ["put /api/materials/own"] = """
             {"name":"Fuzzed wax","basedOn":"beeswax","inci":"Cera Alba","pricePerKg":12,"useMaxPercent":30,"material":"quay wax"}

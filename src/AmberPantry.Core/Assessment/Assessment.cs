@@ -2,12 +2,43 @@ using AmberPantry.Core.Assessment.Lenses;
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Assessment.Rules;
 using AmberPantry.Core.Costing;
+using AmberPantry.Core.Materials;
 
 namespace AmberPantry.Core.Assessment;
 
 /// <summary>A family's material groups with their usual shares.</summary>
 /// <param name="Lowest">Usual least percent; null where the family sets none.</param>
-public sealed record GroupTotal(string Group, decimal Percent, decimal? Lowest, decimal? Highest);
+public sealed record GroupTotal(string Group, decimal Percent, decimal? Lowest, decimal? Highest)
+{
+    private static readonly (string Group, Role Role)[] Further =
+    [
+        ("lanolin and kin", Role.Emollient),
+        ("emulsifiers", Role.Emulsifier),
+        ("gellants", Role.Gellant),
+        ("antioxidants", Role.Antioxidant),
+        ("scent", Role.Scent),
+        ("actives", Role.Active),
+        ("salts", Role.Salt),
+        ("acids", Role.Acid),
+        ("soda and carbonates", Role.Base),
+        ("foamers", Role.Surfactant),
+        ("colours", Role.Colourant),
+        ("preservatives", Role.Preservative),
+        ("water phase", Role.WaterPhase),
+        ("botanicals", Role.Botanical),
+        ("sun filters", Role.UvFilter),
+    ];
+
+    /// <summary>The groups of the family, and what else is there.</summary>
+    internal static IReadOnlyList<GroupTotal> All(Subject subject) =>
+        [
+            .. subject.Family.Groups.Select(group => new GroupTotal(group.Group, GroupShares.Share(subject, group), group.Low, group.High)),
+            .. Further
+                .Where(other => subject.Family.Groups.All(group => !group.Roles.Contains(other.Role)))
+                .Select(other => new GroupTotal(other.Group, subject.Share(other.Role), null, null))
+                .Where(total => total.Percent > 0),
+        ];
+}
 
 /// <summary>What each science says of a formula; a part is null where it was not asked for.</summary>
 public sealed record AssessmentParts
@@ -27,6 +58,8 @@ public sealed record AssessmentParts
     public ColourPart? Colour { get; init; }
 
     public SafetyPart? Safety { get; init; }
+
+    public GroupsPart? Groups { get; init; }
 }
 
 /// <summary>A science that can be asked for by itself.</summary>
@@ -40,6 +73,7 @@ public enum Part
     Scent,
     Colour,
     Safety,
+    Groups,
 }
 
 /// <summary>Everything said of one formula. Numbers carry their unit in the name.</summary>

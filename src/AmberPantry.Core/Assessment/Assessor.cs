@@ -44,31 +44,19 @@ public sealed record Question
 /// <summary>The one entry to every judgement of a product: all screens ask here.</summary>
 public sealed class Assessor(MaterialShelf shelf, Workshop workshop, FamilyRegistry? families = null)
 {
-    private static readonly (string Group, Role Role)[] FurtherGroups =
-    [
-        ("lanolin and kin", Role.Emollient),
-        ("emulsifiers", Role.Emulsifier),
-        ("gellants", Role.Gellant),
-        ("antioxidants", Role.Antioxidant),
-        ("scent", Role.Scent),
-        ("actives", Role.Active),
-        ("salts", Role.Salt),
-        ("acids", Role.Acid),
-        ("soda and carbonates", Role.Base),
-        ("foamers", Role.Surfactant),
-        ("colours", Role.Colourant),
-        ("preservatives", Role.Preservative),
-        ("water phase", Role.WaterPhase),
-        ("botanicals", Role.Botanical),
-        ("sun filters", Role.UvFilter),
-    ];
-
     private readonly Bearings bearings = new(shelf, workshop, families ?? FamilyRegistry.Usual);
 
     public FormulaEditor Editor { get; } = new(shelf);
 
     /// <summary>The formula as a probe moves it; as it is where the probe moves only its surroundings.</summary>
     public Formula Moved(Formula formula, Probe probe) => probe.Edit(formula, bearings) is { } edit ? Editor.Apply(formula, edit) : formula;
+
+    /// <summary>What the second mix has over the first in a few words, gains before losses; empty where nothing is to be told.</summary>
+    public string Effect(Formula before, Formula after)
+    {
+        var difference = Difference.Of(new Subject(before, bearings), new Subject(after, bearings));
+        return Difference.Join(difference.Gains, difference.Losses);
+    }
 
     /// <summary>Assesses a formula whose shares total 100, or an empty pot.</summary>
     /// <exception cref="Refusal">E_UNKNOWN_ID for a family, material or landmark that is not there, E_RANGE for a probe out of reach.</exception>
@@ -91,11 +79,7 @@ public sealed class Assessor(MaterialShelf shelf, Workshop workshop, FamilyRegis
             Use = UseView.Of(subject),
             Lamp = WaterlessView.Of(subject),
             TotalPercent = subject.Formula.Total,
-            Groups =
-            [
-                .. subject.Family.Groups.Select(group => new GroupTotal(group.Group, GroupShares.Share(subject, group), group.Low, group.High)),
-                .. OtherGroups(subject),
-            ],
+            Groups = GroupTotal.All(subject),
             Weighing = WeighingPart.Of(subject),
             Cost = BatchCost.Of(subject.Formula, shelf, workshop),
             MakeweightLine = Editor.Makeweight(subject.Formula)?.Id,
@@ -122,6 +106,7 @@ public sealed class Assessor(MaterialShelf shelf, Workshop workshop, FamilyRegis
             Scent = Of(Part.Scent, ScentPart.Of),
             Colour = Of(Part.Colour, ColourPart.Of),
             Safety = Of(Part.Safety, SafetyPart.Of),
+            Groups = Of(Part.Groups, GroupsPart.Of),
         };
     }
 
@@ -138,10 +123,4 @@ public sealed class Assessor(MaterialShelf shelf, Workshop workshop, FamilyRegis
         IEnumerable<Finding> all = alone.Count == 0 ? told : told.Append(School.Shared(alone));
         return [.. all.Select(finding => aside.TryGetValue(finding.Id, out var at) && finding.RestsAt(at) ? finding with { Rests = true } : finding)];
     }
-
-    private static IEnumerable<GroupTotal> OtherGroups(Subject subject) =>
-        FurtherGroups
-            .Where(other => subject.Family.Groups.All(group => !group.Roles.Contains(other.Role)))
-            .Select(other => new GroupTotal(other.Group, subject.Share(other.Role), null, null))
-            .Where(total => total.Percent > 0);
 }

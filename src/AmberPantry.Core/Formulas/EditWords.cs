@@ -24,6 +24,12 @@ public static class EditWords
                 : $", from {who}";
         }
 
+        if (before.Lines.Count > 0 && before.Batch.Grams < after.Batch.Grams && OnTop(before, after) is { } top)
+        {
+            var grams = (after.Batch.Grams - before.Batch.Grams).ToString("0.##", CultureInfo.InvariantCulture);
+            return $"{grams} g {Name(top)} on top: {Bare(was.GetValueOrDefault(top.Id)?.Percent ?? 0)} → {Percent(top.Percent)}";
+        }
+
         if (after.Lines.FirstOrDefault(line => !was.ContainsKey(line.Id)) is { } added)
         {
             return $"{Name(added)} added at {Percent(added.Percent)}{GaveWay(-added.Percent)}";
@@ -80,6 +86,17 @@ public static class EditWords
             : !SamePlaces(before.MustStand, after.MustStand) ? "places it must stand changed"
             : before.MakeweightId != after.MakeweightId ? $"{Name(after.Line(after.MakeweightId!))} is the makeweight"
             : "order changed";
+    }
+
+    /// <summary>The line that grew by what the batch grew, while the others kept their grams; null where it was no such act.</summary>
+    private static FormulaLine? OnTop(Formula before, Formula after)
+    {
+        var was = before.Lines.ToDictionary(line => line.Id, line => line.Percent * before.Batch.Grams / 100);
+        FormulaLine[] grown =
+        [
+            .. after.Lines.Where(line => (line.Percent * after.Batch.Grams / 100) - was.GetValueOrDefault(line.Id) > after.Batch.Grams / 10_000),
+        ];
+        return grown.Length == 1 && after.Lines.Any(line => line.Id != grown[0].Id && was.ContainsKey(line.Id)) ? grown[0] : null;
     }
 
     private static bool SamePlaces(IReadOnlyList<string>? one, IReadOnlyList<string>? other) =>

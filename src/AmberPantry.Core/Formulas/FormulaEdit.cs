@@ -34,24 +34,36 @@ public enum GivesWay
 
     /// <summary>All lines of the same role that are not kept, in proportion.</summary>
     SameRole,
+
+    /// <summary>The one line named for it.</summary>
+    Donor,
+
+    /// <summary>Nobody: it comes on top of what is there. The batch grows by it, every other line keeps its grams and loses share.</summary>
+    OnTop,
 }
 
-/// <summary>Gives a line a new share, typed as the maker types it: "12,5", "1/8", "75 g".</summary>
-public sealed record SetShare(string Line, string Share, GivesWay GivesWay = GivesWay.Makeweight) : FormulaEdit;
+/// <summary>Gives a line a new share, typed as the maker types it: "12,5", "1/8", "75 g". Who gives way may be typed behind it: "14 from shea",
+/// "14 from all", "14 from its group"; "30 g on top" adds so much to what is there.</summary>
+/// <param name="From">The line that gives, where one is named.</param>
+public sealed record SetShare(string Line, string Share, GivesWay GivesWay = GivesWay.Makeweight, string? From = null) : FormulaEdit;
 
 /// <summary>Moves the boundary between two layers, which trade; kept layers between or beside it are passed over.</summary>
 /// <param name="Below">The layer seen below it; left out, the next line.</param>
 /// <param name="ByPercent">What the upper layer gains.</param>
 public sealed record MoveBoundary(string Above, decimal ByPercent, string? Below = null) : FormulaEdit;
 
-public sealed record AddLine(string Material, string Share, int? At = null, GivesWay GivesWay = GivesWay.Makeweight) : FormulaEdit;
+/// <param name="From">The line that gives, where one is named.</param>
+public sealed record AddLine(string Material, string Share, int? At = null, GivesWay GivesWay = GivesWay.Makeweight, string? From = null)
+    : FormulaEdit;
 
-public sealed record RemoveLine(string Line, GivesWay GivesWay = GivesWay.Makeweight) : FormulaEdit;
+/// <param name="From">The line that takes its share, where one is named.</param>
+public sealed record RemoveLine(string Line, GivesWay GivesWay = GivesWay.Makeweight, string? From = null) : FormulaEdit;
 
 /// <summary>Puts another material in a line's place, gram for gram or so that firmness at 20 °C stays.</summary>
 public sealed record SwapMaterial(string Line, string Material, bool SameFirmness = false) : FormulaEdit;
 
-public sealed record MoveLine(string Line, int To) : FormulaEdit;
+/// <param name="TakesPhase">Among lines of another phase it joins that phase.</param>
+public sealed record MoveLine(string Line, int To, bool TakesPhase = false) : FormulaEdit;
 
 public sealed record KeepLine(string Line, bool Kept) : FormulaEdit;
 

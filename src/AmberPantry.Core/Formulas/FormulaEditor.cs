@@ -68,7 +68,13 @@ public sealed class FormulaEditor(MaterialShelf shelf)
     private Formula SetShare(Formula formula, SetShare set)
     {
         var line = formula.Line(set.Line);
-        var percent = ShareText.Parse(set.Share, formula.Batch.Grams, "percent", Material(line));
+        var said = GiveText.Read(set.Share, set.GivesWay, set.From, formula, shelf);
+        var percent = ShareText.Parse(said.Share, formula.Batch.Grams, "percent", Material(line));
+        if (said.Way == GivesWay.OnTop)
+        {
+            return OnTop(formula, line.Id, percent);
+        }
+
         if (percent == line.Percent)
         {
             return formula;
@@ -85,15 +91,16 @@ public sealed class FormulaEditor(MaterialShelf shelf)
             );
         }
 
-        var others = GiveWay(formula, line.Id, percent - line.Percent, set.GivesWay, line);
+        var others = GiveWay(formula, line.Id, percent - line.Percent, said, line);
         return Replace(others, line with { Percent = percent });
     }
 
     /// <summary>Takes <paramref name="taken"/> percent from the other lines, or gives it back when negative.</summary>
-    private Formula GiveWay(Formula formula, string? except, decimal taken, GivesWay way, FormulaLine asking)
+    private Formula GiveWay(Formula formula, string? except, decimal taken, Giving from, FormulaLine asking)
     {
-        var giving = way switch
+        var giving = from.Way switch
         {
+            GivesWay.Donor => [Donor(formula, from.Line, asking)],
             GivesWay.Everyone => [.. formula.Lines.Where(line => !line.Kept && line.Id != except)],
             GivesWay.SameRole => [.. formula.Lines.Where(line => !line.Kept && line.Id != except && Material(line).Role == Material(asking).Role)],
             _ => Makeweight(formula, except) is { } makeweight ? new[] { makeweight } : [],
@@ -112,7 +119,7 @@ public sealed class FormulaEditor(MaterialShelf shelf)
                 "percent",
                 asking.Percent + taken,
                 $"{used} is used up at {Show(asking.Percent + there)} %.",
-                $"Type at most {Show(asking.Percent + there)}, or choose another line as makeweight."
+                $"Type at most {Show(asking.Percent + there)}, or let another line give way."
             );
         }
 
@@ -126,6 +133,42 @@ public sealed class FormulaEditor(MaterialShelf shelf)
         }
 
         return giving.Select((line, i) => line with { Percent = shares[i] }).Aggregate(formula, Replace);
+    }
+
+    private FormulaLine Donor(Formula formula, string? named, FormulaLine asking)
+    {
+        var donor = formula.Line(named ?? "");
+        if (donor.Id == asking.Id)
+        {
+            throw new Refusal(Codes.Twice, "from", Name(donor), $"{Name(donor)} cannot give way to itself.", "Name another line.");
+        }
+
+        return donor.Kept
+            ? throw new Refusal(
+                Codes.Kept,
+                "from",
+                Name(donor),
+                $"{Name(donor)} is kept at {Show(donor.Percent)} %.",
+                "Let it go first, or name another line."
+            )
+            : donor;
+    }
+
+    /// <summary>Puts so much on top of what is in the pot: the batch grows, the others keep their grams.</summary>
+    /// <param name="percent">Of the batch as it was.</param>
+    private static Formula OnTop(Formula formula, string lineId, decimal percent)
+    {
+        var shares = LargestRemainder.Share(
+            [.. formula.Lines.Select(line => (line.Percent + (line.Id == lineId ? percent : 0)) * 100 / (100 + percent))],
+            Step,
+            100
+        );
+        var grams = decimal.Round(formula.Batch.Grams * (100 + percent) / 100, 2);
+        return formula with
+        {
+            Lines = [.. formula.Lines.Select((line, i) => line with { Percent = shares[i] })],
+            Batch = percent == 0 ? formula.Batch : FormulaCheck.Batch(formula.Batch with { Grams = grams, Units = null }),
+        };
     }
 
     private static Formula MoveBoundary(Formula formula, MoveBoundary move)
@@ -159,11 +202,19 @@ public sealed class FormulaEditor(MaterialShelf shelf)
             throw new Refusal(Codes.Range, "lines", formula.Lines.Count, $"A trial holds at most {Formula.MostLines} lines.", "Remove a line first.");
         }
 
-        var percent = formula.Lines.Count == 0 ? 100m : ShareText.Parse(add.Share, formula.Batch.Grams, "percent", material);
+        var said = GiveText.Read(add.Share, add.GivesWay, add.From, formula, shelf);
+        var percent = formula.Lines.Count == 0 ? 100m : ShareText.Parse(said.Share, formula.Batch.Grams, "percent", material);
         var line = new FormulaLine(NewId(formula), material.Id, 0, phase);
-        var rest = formula.Lines.Count == 0 || percent == 0 ? formula : GiveWay(formula, null, percent, add.GivesWay, line);
         var at = Math.Clamp(add.At ?? EndOfPhase(formula, phase), 0, formula.Lines.Count);
-        return rest with { Lines = [.. rest.Lines.Take(at), line with { Percent = percent }, .. rest.Lines.Skip(at)] };
+        Formula With(Formula rest, decimal share) =>
+            rest with
+            {
+                Lines = [.. rest.Lines.Take(at), line with { Percent = share }, .. rest.Lines.Skip(at)],
+            };
+
+        return formula.Lines.Count == 0 || percent == 0 ? With(formula, percent)
+            : said.Way == GivesWay.OnTop ? OnTop(With(formula, 0), line.Id, percent)
+            : With(GiveWay(formula, null, percent, said, line), percent);
     }
 
     private Formula Remove(Formula formula, RemoveLine remove)
@@ -179,7 +230,9 @@ public sealed class FormulaEditor(MaterialShelf shelf)
             Lines = [.. formula.Lines.Where(other => other.Id != line.Id)],
             MakeweightId = formula.MakeweightId == line.Id ? null : formula.MakeweightId,
         };
-        return without.Lines.Count == 0 || line.Percent == 0 ? without : GiveWay(without, null, -line.Percent, remove.GivesWay, line);
+        return without.Lines.Count == 0 || line.Percent == 0
+            ? without
+            : GiveWay(without, null, -line.Percent, new Giving("", remove.GivesWay, remove.From), line);
     }
 
     private Formula Swap(Formula formula, SwapMaterial swap)
@@ -241,7 +294,13 @@ public sealed class FormulaEditor(MaterialShelf shelf)
     {
         var line = formula.Line(move.Line);
         var others = formula.Lines.Where(other => other.Id != line.Id).ToList();
-        others.Insert(Math.Clamp(move.To, 0, others.Count), line);
+        var at = Math.Clamp(move.To, 0, others.Count);
+        FormulaLine[] beside = [.. others.Skip(at - 1).Take(at == 0 ? 1 : 2)];
+        var joins = move.TakesPhase && beside.Length > 0 && beside.All(other => other.Phase != line.Phase);
+        var phase = joins ? beside[0].Phase : line.Phase;
+        // A material stands once in a phase: there it would be its own twin.
+        var twin = others.Any(other => other.Material == line.Material && other.Phase == phase);
+        others.Insert(at, twin ? line : line with { Phase = phase });
         return formula with { Lines = others };
     }
 

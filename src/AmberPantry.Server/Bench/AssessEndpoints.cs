@@ -33,6 +33,9 @@ public sealed record AssessRequest
     /// <summary>Search remedies too; leave out while something is being dragged.</summary>
     public bool Remedies { get; init; }
 
+    /// <summary>Say too, in a few words, what the changes gain and lose.</summary>
+    public bool Effect { get; init; }
+
     /// <summary>One thing moved to see what would happen.</summary>
     public Probe? Probe { get; init; }
 
@@ -48,7 +51,8 @@ public sealed record AssessRequest
 
 /// <param name="Formula">The formula after the edits, and as the probe moves it.</param>
 /// <param name="Materials">What the edits brought in.</param>
-public sealed record AssessAnswer(Formula Formula, Assessment Assessment, IReadOnlyList<MaterialView> Materials);
+/// <param name="Effect">What the changes gain and lose: "slumps 41 → 46 °C, but stiffer at 4 °C"; null where it was not asked.</param>
+public sealed record AssessAnswer(Formula Formula, Assessment Assessment, IReadOnlyList<MaterialView> Materials, string? Effect = null);
 
 /// <summary>A formula found to hold at a temperature.</summary>
 /// <param name="Formula">Null where the mix in hand holds there already.</param>
@@ -62,6 +66,19 @@ public sealed record MixRequest(Formula Formula, double HoldsAtC);
 /// <param name="FromShelf">Pigments of the pantry may join those in the mix.</param>
 public sealed record ShadeRequest(Formula Formula, WantedShade Wanted, bool FromShelf = false);
 
+/// <param name="Line">The line to find a substitute for.</param>
+/// <param name="OnlyMine">Only what the pantry has.</param>
+public sealed record SwapRequest(Formula Formula, string Line, SwapBy By, bool OnlyMine = false);
+
+/// <summary>The active matter wanted of a line and how strong the material is; or its units of vitamin A in a gram.</summary>
+public sealed record StrengthRequest(
+    Formula Formula,
+    string Line,
+    double? WantedPercent = null,
+    double? StrengthPercent = null,
+    double? UnitsPerGram = null
+);
+
 /// <summary>Judging a formula without keeping it.</summary>
 public static class AssessEndpoints
 {
@@ -73,6 +90,8 @@ public static class AssessEndpoints
         api.MapPost("/assess", AnswerAsync).Accepts<AssessRequest>("application/json").Produces<AssessAnswer>();
         api.MapPost("/mix", Mix);
         api.MapPost("/shade", Shade);
+        api.MapPost("/swaps", Swaps);
+        api.MapPost("/strength", StrengthOf);
         api.MapGet("/families", () => FamilyRegistry.Usual.All.Select(FamilyView.Of)).WithName("families");
     }
 
@@ -100,6 +119,21 @@ public static class AssessEndpoints
         FormulaCheck.Check(request.Formula, keeper.Shelf);
         var open = keeper.Open;
         return new ShadeFinder(open.Shelf, open.Workshop).Find(request.Formula, request.Wanted, request.FromShelf);
+    }
+
+    private static SwapAnswer Swaps(SwapRequest request, WorkshopKeeper keeper)
+    {
+        FormulaCheck.Check(request.Formula, keeper.Shelf);
+        var open = keeper.Open;
+        return new SwapFinder(open.Shelf, open.Workshop).Find(request.Formula, request.Line, request.By, request.OnlyMine);
+    }
+
+    private static StrengthAnswer StrengthOf(StrengthRequest request, WorkshopKeeper keeper)
+    {
+        FormulaCheck.Check(request.Formula, keeper.Shelf);
+        return request.UnitsPerGram is { } units
+            ? Strength.OfUnits(request.Formula, request.Line, keeper.Shelf, units)
+            : Strength.Of(request.Formula, request.Line, keeper.Shelf, request.WantedPercent ?? 0, request.StrengthPercent ?? 100);
     }
 
     private static async Task<IResult> AnswerAsync(HttpRequest http, WorkshopKeeper keeper)
@@ -142,7 +176,12 @@ public static class AssessEndpoints
         var had = request.Formula.Lines.Select(line => line.Material).ToHashSet();
         var brought = formula with { Lines = [.. formula.Lines.Where(line => !had.Contains(line.Material))] };
         var moved = request.Probe is { } probe ? open.Assessor.Moved(formula, probe) : formula;
-        return new AssessAnswer(moved, open.Assessor.Assess(formula, question), MaterialEndpoints.In(brought, open));
+        return new AssessAnswer(
+            moved,
+            open.Assessor.Assess(formula, question),
+            MaterialEndpoints.In(brought, open),
+            request.Effect ? open.Assessor.Effect(request.Formula, moved) : null
+        );
     }
 
     /// <exception cref="Refusal">E_RANGE for more edits than any hand makes at once.</exception>

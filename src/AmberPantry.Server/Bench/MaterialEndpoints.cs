@@ -63,6 +63,12 @@ public sealed record MaterialView
     /// <summary>On the maker's shelf, not only in the catalogue.</summary>
     public required bool IsOwn { get; init; }
 
+    /// <summary>Its grades differ in strength: it may be measured by what works in it.</summary>
+    public required bool HasStrength { get; init; }
+
+    /// <summary>Sold by units of vitamin A.</summary>
+    public required bool IsVitaminA { get; init; }
+
     /// <summary>How its name fits what was looked for; null where nothing was.</summary>
     public NameFit? Fit { get; init; }
 
@@ -187,5 +193,7 @@ public static class MaterialEndpoints
             ],
             PricePerKg = material.PricePerKg,
             IsOwn = open.Shelf.Own.Any(own => own.Id == material.Id),
+            HasStrength = Strength.Matters(material),
+            IsVitaminA = Strength.IsVitaminA(material),
         };
 }

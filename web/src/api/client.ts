@@ -76,6 +76,13 @@ export type LabelRow = Full<Schemas["LabelRow"]>;
 export type LabelAnswer = Schemas["LabelAnswer"];
 export type LabelFelt = Schemas["LabelFelt"];
 export type LabelQuestion = Schemas["LabelQuestion"];
+export type SwapBy = Schemas["SwapBy"];
+export type SwapAnswer = Full<Schemas["SwapAnswer"]>;
+export type SwapOption = Full<Schemas["SwapOption"]>;
+export type StrengthAnswer = Full<Schemas["StrengthAnswer"]>;
+export type StrengthRequest = Schemas["StrengthRequest"];
+export type GroupsPart = Full<Schemas["GroupsPart"]>;
+export type GivesWay = NonNullable<Schemas["GivesWay"]>;
 export type ShadeAnswer = Full<Schemas["ShadeAnswer"]>;
 export type WantedShade = Schemas["WantedShade"];
 export type LensStem = Full<Schemas["Stem"]>;
@@ -206,6 +213,13 @@ export const api = {
   mix: (formula: Formula, holdsAtC: number) => data(client.POST("/api/mix", { body: { formula, holdsAtC } })),
   shade: (formula: Formula, wanted: WantedShade, fromShelf: boolean) =>
     data(client.POST("/api/shade", { body: { formula, wanted, fromShelf } })) as Promise<ShadeAnswer>,
+  swaps: (formula: Formula, line: string, by: SwapBy, onlyMine: boolean) =>
+    data(client.POST("/api/swaps", { body: { formula, line, by, onlyMine } })) as Promise<SwapAnswer>,
+  strength: (body: StrengthRequest) => data(client.POST("/api/strength", { body })) as Promise<StrengthAnswer>,
+  groups: async (formula: Formula) =>
+    (await api.assess({ formula, parts: ["groups"] } as Schemas["AssessRequest"])).assessment.parts.groups,
+  effect: async (formula: Formula, edits: FormulaEdit[]) =>
+    (await api.assess({ formula, edits, parts: [], effect: true } as Schemas["AssessRequest"])).effect,
   families: () => data(client.GET("/api/families")),
   materials: async (ids: string[]) => {
     const named = (await data(client.GET("/api/materials/named", { params: { query: { id: ids } } }))) as Material[];

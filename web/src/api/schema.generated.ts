@@ -156,6 +156,84 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/swaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SwapRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SwapAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/strength": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StrengthRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StrengthAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/families": {
         parameters: {
             query?: never;
@@ -3180,6 +3258,8 @@ export interface components {
             assessment: components["schemas"]["Assessment"];
             /** @description What the edits brought in. */
             materials: components["schemas"]["MaterialView"][];
+            /** @description What the changes gain and lose: "slumps 41 → 46 °C, but stiffer at 4 °C"; null where it was not asked. */
+            effect?: null | string;
         };
         /** @description A question about a formula. */
         AssessRequest: {
@@ -3192,6 +3272,8 @@ export interface components {
             lens?: null | components["schemas"]["Lens"];
             /** @description Search remedies too; leave out while something is being dragged. */
             remedies?: boolean;
+            /** @description Say too, in a few words, what the changes gain and lose. */
+            effect?: boolean;
             probe?: null | components["schemas"]["Probe"];
             /**
              * @description What is known of the making and the people by the names of the rules table, such as heatMethod or childrenPresent: true, false,
@@ -3234,6 +3316,7 @@ export interface components {
             scent?: null | components["schemas"]["ScentPart"];
             colour?: null | components["schemas"]["ColourPart"];
             safety?: null | components["schemas"]["SafetyPart"];
+            groups?: null | components["schemas"]["GroupsPart"];
         };
         /** @enum {unknown} */
         BareUnit: "percent" | "parts" | "grams" | null;
@@ -4117,6 +4200,8 @@ export interface components {
             /** Format: int32 */
             at?: null | number;
             givesWay?: components["schemas"]["GivesWay"];
+            /** @description The line that gives, where one is named. */
+            from?: null | string;
         };
         FormulaEditChooseMakeweight: {
             /** @enum {string} */
@@ -4148,12 +4233,19 @@ export interface components {
             line: string;
             /** Format: int32 */
             to: number;
+            /**
+             * @description Among lines of another phase it joins that phase.
+             * @default false
+             */
+            takesPhase?: boolean;
         };
         FormulaEditRemoveLine: {
             /** @enum {string} */
             kind?: "remove_line";
             line: string;
             givesWay?: components["schemas"]["GivesWay"];
+            /** @description The line that takes its share, where one is named. */
+            from?: null | string;
         };
         FormulaEditSetBatch: {
             /** @enum {string} */
@@ -4184,13 +4276,18 @@ export interface components {
             /** Format: double */
             pourC?: null | number;
         };
-        /** @description Gives a line a new share, typed as the maker types it: "12,5", "1/8", "75 g". */
+        /**
+         * @description Gives a line a new share, typed as the maker types it: "12,5", "1/8", "75 g". Who gives way may be typed behind it: "14 from shea",
+         *                 "14 from all", "14 from its group"; "30 g on top" adds so much to what is there.
+         */
         FormulaEditSetShare: {
             /** @enum {string} */
             kind?: "set_share";
             line: string;
             share: string;
             givesWay?: components["schemas"]["GivesWay"];
+            /** @description The line that gives, where one is named. */
+            from?: null | string;
         };
         /** @description Says where it is worn and by whom; null goes back to the usual. */
         FormulaEditSetUse: {
@@ -4249,7 +4346,7 @@ export interface components {
          * @default makeweight
          * @enum {unknown}
          */
-        GivesWay: "makeweight" | "everyone" | "same_role";
+        GivesWay: "makeweight" | "everyone" | "same_role" | "donor" | "on_top";
         /** @description Grease left at a minute after rubbing in, 0 to 10. */
         GreaseAt: {
             /** Format: double */
@@ -4274,6 +4371,15 @@ export interface components {
             lowest: null | number;
             /** Format: double */
             highest: null | number;
+        };
+        /** @description Groups against what is usual, all that is liquid as one bar, and what each line does in this base. */
+        GroupsPart: {
+            /** @description One short axis each: less, usual, more. */
+            groups: components["schemas"]["Instrument"][];
+            liquid: null | components["schemas"]["Instrument"];
+            /** @description "37.8 % is liquid at 20 °C, 1.8 % of it scent, vitamins and extracts." */
+            says: string;
+            lines: components["schemas"]["LineInBase"][];
         };
         /** @description Answer of the readiness check. */
         Health: {
@@ -4315,6 +4421,11 @@ export interface components {
         Hue: "neutral" | "rose" | "red" | "orange" | "yellow" | "yellow_green" | "green" | "teal" | "sky" | "blue" | "violet" | "magenta";
         /** Format: binary */
         IFormFile: string;
+        /**
+         * @description What becomes of a line in this base.
+         * @enum {unknown}
+         */
+        InBase: "dissolves" | "disperses" | "hazes" | "sinks" | "separates" | "mixes";
         /** @description An axis with what stands on it. The same for every lens; a picture and a table are drawn from it. */
         Instrument: {
             /** @description Stays the same while the mix changes. */
@@ -4617,6 +4728,14 @@ export interface components {
             /** Format: double */
             cost: number;
         };
+        LineInBase: {
+            line: string;
+            does: components["schemas"]["InBase"];
+            /** @description In a few words, what it does and what follows. */
+            says: string;
+            /** @description By what a substitute for it can be looked for. */
+            swaps: components["schemas"]["SwapBy"][];
+        };
         Look: {
             id: string;
             severity: components["schemas"]["Severity"];
@@ -4734,6 +4853,10 @@ export interface components {
             pricePerKg: null | number;
             /** @description On the maker's shelf, not only in the catalogue. */
             isOwn: boolean;
+            /** @description Its grades differ in strength: it may be measured by what works in it. */
+            hasStrength: boolean;
+            /** @description Sold by units of vitamin A. */
+            isVitaminA: boolean;
             fit?: null | components["schemas"]["NameFit"];
             /** @description Whether the first of what was found can be taken for what was meant. */
             isSure?: null | boolean;
@@ -4743,6 +4866,7 @@ export interface components {
          * @enum {unknown}
          */
         MatterState: "brittle" | "hard" | "firm" | "scoopable" | "soft" | "slumping" | "liquid";
+        /** @description How it melts, from the winter porch to the pot. */
         MeltPart: {
             curve: null | components["schemas"]["CurveView"];
             states: components["schemas"]["StateSpan"][];
@@ -4970,7 +5094,7 @@ export interface components {
          * @description A science that can be asked for by itself.
          * @enum {unknown}
          */
-        Part: "melt" | "feel" | "powder" | "bath" | "keeping" | "scent" | "colour" | "safety";
+        Part: "melt" | "feel" | "powder" | "bath" | "keeping" | "scent" | "colour" | "safety" | "groups";
         /** @description What the maker says of a row that was asked about. */
         PastedAnswer: {
             /**
@@ -5763,6 +5887,31 @@ export interface components {
          * @enum {unknown}
          */
         StockPlace: "shelf" | "held_back" | "cool_box";
+        /** @description A line measured by what works in it, not by what is weighed. */
+        StrengthAnswer: {
+            /**
+             * Format: double
+             * @description What is weighed of the material as supplied; null where its strength was not told by percent.
+             */
+            percent: null | number;
+            /** @description The sum in one sentence. */
+            says: string;
+            /** @description What to mind; empty where nothing is. */
+            caution: string;
+            /** @description Gives the line that share; none where it has it. */
+            edits: components["schemas"]["FormulaEdit"][];
+        };
+        /** @description The active matter wanted of a line and how strong the material is; or its units of vitamin A in a gram. */
+        StrengthRequest: {
+            formula: components["schemas"]["Formula"];
+            line: string;
+            /** Format: double */
+            wantedPercent?: null | number;
+            /** Format: double */
+            strengthPercent?: null | number;
+            /** Format: double */
+            unitsPerGram?: null | number;
+        };
         /** @description A stretch of an axis with its word, and the state whose pattern it wears: from set and dark to fluid and pale. */
         Stretch: {
             word: string;
@@ -5771,6 +5920,45 @@ export interface components {
             /** Format: double */
             to: number;
             wears: components["schemas"]["MatterState"];
+        };
+        SwapAnswer: {
+            /** @description Best first. */
+            options: components["schemas"]["SwapOption"][];
+            /** @description What was looked for, and how many were looked at. */
+            says: string;
+        };
+        /**
+         * @description What a substitute must do as the material does that it stands in for, or better.
+         * @enum {unknown}
+         */
+        SwapBy: "firmness" | "feel" | "keeping" | "price" | "shade" | "uptake" | "benefit";
+        /** @description A material that can stand in. */
+        SwapOption: {
+            material: string;
+            name: string;
+            /**
+             * Format: double
+             * @description What of it is needed.
+             */
+            percent: number;
+            /** @description How it compares by what was asked: "fresh 9 → 14 months". */
+            says: string;
+            /** @description What else changes; empty where nothing does. */
+            effect: string;
+            edits: components["schemas"]["FormulaEdit"][];
+            /** @description The maker has it. */
+            isOwn: boolean;
+        };
+        SwapRequest: {
+            formula: components["schemas"]["Formula"];
+            /** @description The line to find a substitute for. */
+            line: string;
+            by: components["schemas"]["SwapBy"];
+            /**
+             * @description Only what the pantry has.
+             * @default false
+             */
+            onlyMine?: boolean;
         };
         /** @description A vessel that stands on the axis: its width is what there is of it, its height what a gram of it holds. */
         Tank: {
@@ -6033,7 +6221,7 @@ export interface components {
          * @enum {unknown}
          */
         Wetness: "dusty_floaty" | "dry_loose" | "damp_cohesive" | "clumping" | "paste" | "oil_slick" | "powder_in_fat";
-        /** @description How it melts, from the winter porch to the pot. */
+        /** @description Temperatures between which it is whipped, the warmer first. */
         WhipSpan: {
             /** Format: double */
             fromC: number;

@@ -1,8 +1,9 @@
-import { Button, Modal } from "antd";
+import { Button } from "antd";
 import { useState } from "react";
 import { Field } from "./Field";
 import { FormLine } from "./FormLine";
 import { useRefused } from "./useRefused";
+import { Dialog } from "./Dialog";
 
 type Props = {
   title: string;
@@ -19,7 +20,7 @@ export function ReasonDialog({ title, about, act, placeholder, onAct, onClose }:
   const [reason, setReason] = useState("");
   const refused = useRefused();
   return (
-    <Modal open title={title} footer={null} onCancel={onClose} destroyOnHidden>
+    <Dialog title={title} onClose={onClose}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -46,6 +47,6 @@ export function ReasonDialog({ title, about, act, placeholder, onAct, onClose }:
           <Button onClick={onClose}>Leave it</Button>
         </div>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,11 +1,11 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { Modal } from "antd";
 import { useDeferredValue, useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../api/client";
 import { keys } from "../api/keys";
 import { places } from "./Shelf";
 import { Field } from "../kit/Field";
+import { Dialog } from "../kit/Dialog";
 
 const most = 10;
 const mostMaterials = 3;
@@ -86,7 +86,7 @@ export function JumpTo({ open, onClose }: { open: boolean; onClose: () => void }
     navigate(path);
   };
   return (
-    <Modal open={open} title="Jump to" footer={null} onCancel={onClose} destroyOnHidden width={460}>
+    <Dialog open={open} title="Jump to" onClose={onClose} width={460}>
       <Field
         style={{ width: "100%" }}
         role="combobox"
@@ -123,6 +123,6 @@ export function JumpTo({ open, onClose }: { open: boolean; onClose: () => void }
         ))}
       </div>
       {found.length === 0 && <p role="status">Nothing called “{text.slice(0, 40)}”.</p>}
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,7 +1,7 @@
-import { Modal } from "antd";
 import { useState } from "react";
 import { useLocation } from "react-router";
 import { Field } from "../kit/Field";
+import { Dialog } from "../kit/Dialog";
 
 type Row = [keys: string, what: string];
 
@@ -49,7 +49,7 @@ export function KeysHelp({ open, onClose }: { open: boolean; onClose: () => void
     row.join(" ").toLowerCase().includes(text.trim().toLowerCase()),
   );
   return (
-    <Modal open={open} title="Keys" footer={null} onCancel={onClose} destroyOnHidden>
+    <Dialog open={open} title="Keys" onClose={onClose}>
       <Field
         aria-label="Find a key"
         placeholder="Find a key"
@@ -69,6 +69,6 @@ export function KeysHelp({ open, onClose }: { open: boolean; onClose: () => void
         </tbody>
       </table>
       <p className="hint">Single letters act outside fields only. House can turn them off.</p>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,6 +1,5 @@
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Assessment.Rules;
-using AmberPantry.Core.Costing;
 using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
@@ -274,47 +273,9 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor, Found[
     /// <summary>What changes, gains and losses alike: old → new.</summary>
     private string Effect(Found found, Candidate candidate)
     {
-        var after = candidate.After;
-        var gains = new List<string>();
-        var losses = new List<string>();
-        void Tell(bool better, string text) => (better ? gains : losses).Add(text);
-
-        TellProduct(after, Tell);
-        if (
-            subject.Family.FirmnessAt20 is not null
-            && subject.SlumpC is { } slump
-            && after.SlumpC is { } slumpAfter
-            && Math.Abs(slump - slumpAfter) >= 0.5
-        )
-        {
-            Tell(slumpAfter > slump, $"slumps {subject.Say.BareTemperature(slump)} → {subject.Say.Temperature(slumpAfter)}");
-        }
-
-        if (subject.Curve is { } curve && after.Curve is { } curveAfter)
-        {
-            if (subject.Family.FirmnessAt20 is { } usual)
-            {
-                if (subject.Use.Cold is { } cold)
-                {
-                    TellFirmness(cold.TemperatureC, usual.High, Tell, curve, curveAfter);
-                }
-
-                TellFirmness(20, Math.Sqrt(usual.Low * usual.High), Tell, curve, curveAfter);
-            }
-        }
-
-        if (subject.Formula.Batch.Grams != after.Formula.Batch.Grams)
-        {
-            Tell(true, $"batch {subject.Say.RoundWeight(subject.Formula.Batch.Grams)} → {subject.Say.RoundWeight(after.Formula.Batch.Grams)}");
-        }
-
-        var cost = BatchCost.Of(subject.Formula, subject.Shelf, subject.Workshop);
-        var costAfter = BatchCost.Of(after.Formula, after.Shelf, after.Workshop);
-        if (cost.UnitCost is { } unit && costAfter.UnitCost is { } unitAfter && Math.Abs(unit - unitAfter) >= 0.01m)
-        {
-            Tell(unitAfter < unit, $"{subject.Say.Money(unit)} → {subject.Say.Money(unitAfter)} each");
-        }
-
+        var difference = Difference.Of(subject, candidate.After);
+        List<string> gains = [.. difference.Gains],
+            losses = [.. difference.Losses];
         if (candidate.Clears && (candidate.AlsoCleared > 0 || gains.Count == 0))
         {
             gains.Insert(
@@ -328,16 +289,10 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor, Found[
         losses.InsertRange(0, candidate.Raised.Select(one => $"then {Clause(one.Sentence)}"));
 
         const int MostEachWay = 2;
-        var gained = string.Join(", ", gains.Take(MostEachWay));
-        var lost = string.Join(", ", losses.Take(Math.Max(MostEachWay, candidate.Raised.Length)));
-        if (gained.Length + lost.Length == 0)
-        {
-            return candidate.Clears ? "clears this, changes nothing else" : "lessens this, changes nothing else";
-        }
-
-        return lost.Length == 0 ? gained
-            : gained.Length == 0 ? lost
-            : $"{gained}, but {lost}";
+        var told = Difference.Join(gains.Take(MostEachWay), losses.Take(Math.Max(MostEachWay, candidate.Raised.Length)));
+        return told.Length > 0 ? told
+            : candidate.Clears ? "clears this, changes nothing else"
+            : "lessens this, changes nothing else";
     }
 
     /// <summary>A finding in a few words, to go on in a sentence: its first clause without marks.</summary>
@@ -350,48 +305,6 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor, Found[
             .DefaultIfEmpty(-1)
             .Min();
         return Wording.Inside((end > 0 ? plain[..end] : plain).TrimEnd('.'));
-    }
-
-    /// <summary>What grains and baths are judged by.</summary>
-    private void TellProduct(Subject after, Action<bool, string> tell)
-    {
-        void Figure(double? was, double? will, double notice, bool lessIsBetter, string says, string format, string unit = "")
-        {
-            if (was is { } before && will is { } then && Math.Abs(before - then) >= notice)
-            {
-                tell(then < before == lessIsBetter, $"{says} {Wording.Number(before, format)} → {Wording.Number(then, format)}{unit}");
-            }
-        }
-
-        if (subject.Family.IsDry)
-        {
-            Figure(100 * subject.Powders.Budget?.U, 100 * after.Powders.Budget?.U, 1, true, "room filled with oil", "0", " %");
-            Figure(subject.Powders.Budget?.DustInUse, after.Powders.Budget?.DustInUse, 3, true, "dust", "0");
-            Figure(subject.Bath?.Air.CrhMixPct, after.Bath?.Air.CrhMixPct, 1, false, "dry up to", "0", " % humidity");
-            Figure(subject.Bath?.Balance?.Co2L, after.Bath?.Balance?.Co2L, 0.3, false, "gas", "0.0", " l");
-        }
-
-        Figure(subject.Keeping.Months, after.Keeping.Months, 1, false, "fresh", "0", " months");
-    }
-
-    private void TellFirmness(double celsius, double wanted, Action<bool, string> tell, MeltCurve before, MeltCurve after)
-    {
-        double was = before.FirmnessAt(celsius),
-            will = after.FirmnessAt(celsius);
-        if (Math.Abs(was - will) < 0.05 * Math.Max(was, 1))
-        {
-            return;
-        }
-
-        MatterState stateWas = MatterStates.At(was),
-            stateWill = MatterStates.At(will);
-        var figures =
-            stateWas == stateWill ? $"{(will < was ? "softer" : "firmer")}" : $"{MatterStates.Word(stateWas)} → {MatterStates.Word(stateWill)}";
-        var compared = stateWas == stateWill ? $" ({Wording.Number(was, "0")} → {Wording.Pressure(will)})" : "";
-        tell(
-            Math.Abs(Math.Log(Math.Max(will, 0.1) / wanted)) <= Math.Abs(Math.Log(Math.Max(was, 0.1) / wanted)),
-            $"{figures} at {subject.Say.Temperature(celsius)}{compared}"
-        );
     }
 
     private sealed record Candidate(string Label, IReadOnlyList<FormulaEdit> Edits, Subject After, double Harm, string? Taker)

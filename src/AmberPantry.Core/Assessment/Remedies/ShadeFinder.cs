@@ -85,7 +85,9 @@ public sealed class ShadeFinder(MaterialShelf shelf, Workshop workshop, FamilyRe
 
     /// <summary>And of those the one with less in it: dE00 for a percent of pigment.</summary>
     private const double Thrift = 0.005;
-    private const double HardToTellApart = 2;
+
+    /// <summary>dE00 below which two shades are hard to tell apart.</summary>
+    internal const double HardToTellApart = 2;
     private const double Near = 5;
 
     /// <param name="fromShelf">The maker's own pigments may join too, not only those in the mix.</param>

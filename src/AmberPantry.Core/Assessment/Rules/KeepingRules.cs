@@ -207,6 +207,6 @@ internal sealed class Dissolves : IRule
         material.Solubility == Solubility.Water
         && material.Role is Role.Active or Role.WaterPhase or Role.Preservative or Role.Gellant or Role.Surfactant or Role.Acid;
 
-    private static bool SinksInDrops(Material material) =>
+    public static bool SinksInDrops(Material material) =>
         material.Role == Role.WaterPhase || material.Tags.Contains("liquid") || material.WaterFraction > 0;
 }

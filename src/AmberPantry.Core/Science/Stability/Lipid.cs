@@ -70,6 +70,9 @@ public sealed record Lipid
     public required string Name { get; init; }
     public required string Class { get; init; }
 
+    /// <summary>Percent of each fatty acid by its short name; empty for what is no triglyceride.</summary>
+    public required IReadOnlyDictionary<string, double> Acids { get; init; }
+
     // Why it ages.
 
     public required FattyProfile Profile { get; init; }
@@ -107,6 +110,10 @@ public sealed record Lipid
                 Id = row.Text("id"),
                 Name = row.Text("name"),
                 Class = row.Text("class"),
+                Acids =
+                    row.Text("class") == "triglyceride"
+                        ? FattyProfile.AcidNames.ToDictionary(acid => acid, row.Number)
+                        : new Dictionary<string, double>(),
                 Profile = ProfileOf(row),
                 NativeTocopherol = row.Number("native_toc_mgkg"),
                 Chlorophyll = row.Flag("chlorophyll"),

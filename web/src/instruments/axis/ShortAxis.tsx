@@ -13,6 +13,7 @@ export function ShortAxis({
   left,
   width,
   top,
+  name = shortName,
 }: {
   instrument: Instrument;
   under?: Instrument | undefined;
@@ -20,9 +21,11 @@ export function ShortAxis({
   left: number;
   width: number;
   top: number;
+  /** Width of the name left of it, px. */
+  name?: number;
 }) {
   const clip = useId();
-  const line = lineOf(instrument, left + shortName, width - shortName);
+  const line = lineOf(instrument, left + name, width - name);
   const base = top + 22;
   const stem = instrument.stems[0];
   const other = under?.stems[0];

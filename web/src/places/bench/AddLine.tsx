@@ -4,11 +4,13 @@ import { useNavigate } from "react-router";
 import type { Material, Trial } from "../../api/client";
 import { MaterialCombobox } from "../../shell/MaterialCombobox";
 import { beginPaste, blank } from "./paste/usePaste";
+import type { Way } from "./benchState";
 import type { BenchActs } from "./useBench";
 
 type Props = {
   trial: Trial;
   acts: BenchActs;
+  way: Way;
   /** The new line, so that its share can be typed at once, and where its field takes over what was typed until then. */
   onAdded: (line: string, takeKeys: TakeKeys) => void;
 };
@@ -17,7 +19,7 @@ type Props = {
 export type TakeKeys = () => string;
 
 /** Where a material joins the formula. */
-export const AddLine = memo(function AddLine({ trial, acts, onAdded }: Props) {
+export const AddLine = memo(function AddLine({ trial, acts, way, onAdded }: Props) {
   const queries = useQueryClient();
   const navigate = useNavigate();
   // Quick hands type the share before the line is there: the keys are held for its field.
@@ -37,7 +39,13 @@ export const AddLine = memo(function AddLine({ trial, acts, onAdded }: Props) {
   const add = async (material: Material) => {
     ahead.current = "";
     const refused = await acts.apply([
-      { kind: "add_line", material: material.id, share: String(material.firstPercent), givesWay: "makeweight" },
+      {
+        kind: "add_line",
+        material: material.id,
+        share: String(material.firstPercent),
+        givesWay: way.way,
+        from: way.from,
+      },
     ]);
     const now = queries.getQueryData<Trial>(["trial", trial.id]);
     const line = now?.content.lines.find((one) => one.material === material.id);

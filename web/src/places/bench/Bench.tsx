@@ -73,6 +73,7 @@ export function Bench({ bench, trial, settled }: Props) {
       chosen: lines.chosen,
       setChosen: lines.choose,
       type: lines.type,
+      way: lines.way,
       nextLens: () => read(after(lenses, bench.lens)),
     },
     house.house.preferences.singleKeys,
@@ -141,7 +142,7 @@ export function Bench({ bench, trial, settled }: Props) {
       >
         <Archived trial={trial} />
         <BenchTools lens={bench.lens} lenses={lenses} onRead={read}>
-          <AddLine trial={trial} acts={acts} onAdded={lines.type} />
+          <AddLine trial={trial} acts={acts} way={lines.way} onAdded={lines.type} />
         </BenchTools>
         <BenchPot {...pot} />
         <BenchStatus

@@ -86,6 +86,8 @@ export function BenchPot({
         frozen={!!trial.madeAt}
         rowHeight={rowHeight}
         acts={lines.rowActs}
+        way={lines.way}
+        onWay={lines.setWay}
         onView={setSeen}
       />
     </div>

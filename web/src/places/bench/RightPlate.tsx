@@ -4,6 +4,8 @@ import { useHouse } from "../../shell/HouseContext";
 import { Findings } from "./Findings";
 import { BatchPanel } from "./panels/BatchPanel";
 import { CostPanel } from "./panels/CostPanel";
+import { GroupsPanel } from "./panels/GroupsPanel";
+import { TopPanel } from "./panels/TopPanel";
 import { FormulasPanel } from "./panels/FormulasPanel";
 import type { Panel } from "./panels/Frame";
 import { MaterialPanel } from "./panels/MaterialPanel";
@@ -36,6 +38,7 @@ export const RightPlate = memo(function RightPlate({ trial, assessment, panel, s
       return line ? (
         <MaterialPanel
           acts={acts}
+          trial={trial}
           line={line}
           material={materials.get(line.material)}
           assessment={assessment}
@@ -63,6 +66,10 @@ export const RightPlate = memo(function RightPlate({ trial, assessment, panel, s
       return <ShadePanel trial={trial} assessment={assessment} acts={acts} onBack={back} />;
     case "why":
       return <WhyPanel reading={assessment.reading} onBack={back} />;
+    case "groups":
+      return <GroupsPanel trial={trial} onTop={() => setPanel({ kind: "top" })} onBack={back} />;
+    case "top":
+      return <TopPanel trial={trial} acts={acts} onBack={back} />;
     case "formulas":
       return <FormulasPanel trial={trial} acts={acts} onBack={back} />;
     default:

@@ -4,6 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { type Assessment, type FormulaLine, type HouseSettings, type Material, Refused } from "../../api/client";
 import { Units } from "../../words/format";
 import { type RowActs, type RowIn, Rows } from "./Rows";
+import { makeweight } from "./benchState";
 
 const line = (id: string, material: string, percent: number): FormulaLine => ({
   id,
@@ -45,6 +46,7 @@ describe("rows", () => {
   let root: Root;
   let place: HTMLElement;
   let acts: { [K in keyof RowActs]: ReturnType<typeof vi.fn> };
+  const onWay = vi.fn();
 
   const show = (rows: RowIn[], change: Partial<Parameters<typeof Rows>[0]> = {}) =>
     act(() =>
@@ -58,6 +60,8 @@ describe("rows", () => {
           chosen={null}
           typing={null}
           takeKeys={null}
+          way={makeweight}
+          onWay={onWay}
           under={null}
           frozen={false}
           rowHeight={36}

@@ -4,6 +4,8 @@ import { KeepMark } from "../../instruments/glyphs";
 import { follow } from "../../shell/drag";
 import type { TakeKeys } from "./AddLine";
 import { narrow, number, percent, phaseWords, type Units } from "../../words/format";
+import type { Way } from "./benchState";
+import { GivesWayPick } from "./GivesWayPick";
 import { ShareField } from "./ShareField";
 
 export type RowIn = {
@@ -17,7 +19,8 @@ export type RowIn = {
 /** What a hand can do to a row; stays the same while something is only being shown. */
 export type RowActs = {
   choose: (id: string) => void;
-  open: (id: string) => void;
+  /** Opens what is told of a line; of all of them for none. */
+  open: (id: string | null) => void;
   type: (id: string | null) => void;
   share: (id: string, text: string) => Promise<Refused | null>;
   keep: (id: string, kept: boolean) => void;
@@ -40,6 +43,8 @@ type Props = {
   frozen: boolean;
   rowHeight: number;
   acts: RowActs;
+  way: Way;
+  onWay: (way: Way) => void;
   /** What part of the rows is in view, px. */
   onView: (view: { top: number; height: number }) => void;
 };
@@ -175,7 +180,10 @@ export function Rows(props: Props) {
       <div className="row row-sum" role="row">
         <span role="cell" />
         <span role="cell" className="cell-material">
-          All {rows.length}
+          <button type="button" className="row-name" onClick={() => acts.open(null)}>
+            All {rows.length}
+          </button>
+          <GivesWayPick rows={rows} way={props.way} onWay={props.onWay} />
         </span>
         {!under && <span role="cell" />}
         <span role="cell" className="number cell-percent">

@@ -1,5 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { Button, Checkbox, Input, Modal } from "antd";
+import { Button, Checkbox, Input } from "antd";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { api, inWords, type StartCheck, type Trial } from "../../api/client";
@@ -8,6 +8,7 @@ import { outbox, scopeOf } from "../../shell/outbox";
 import { remembered } from "../../shell/remembered";
 import { Sentence } from "../../words/Sentence";
 import type { BenchActs } from "./useBench";
+import { Dialog } from "../../kit/Dialog";
 
 const signer = "make.signer";
 
@@ -60,7 +61,7 @@ export function StartBatch({ trial, acts, onClose }: { trial: Trial; acts: Bench
   if (!check) return null;
   const all = check.stops.every((stop) => read.includes(stop.id));
   return (
-    <Modal open title="Read before you begin" footer={null} onCancel={onClose} width={620}>
+    <Dialog title="Read before you begin" onClose={onClose} width={620}>
       <form
         onChange={() => setError("")}
         onSubmit={(event) => {
@@ -109,6 +110,6 @@ export function StartBatch({ trial, acts, onClose }: { trial: Trial; acts: Bench
           <Button onClick={onClose}>Back to the bench</Button>
         </div>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,10 +1,18 @@
 import { describe, expect, it } from "vitest";
 import type { AssessAnswer } from "../../api/client";
-import { type BenchEvent, type BenchState, moveBoundary, reduceBench, resting, setShare } from "./benchState";
+import {
+  type BenchEvent,
+  type BenchState,
+  makeweight,
+  moveBoundary,
+  reduceBench,
+  resting,
+  setShare,
+} from "./benchState";
 
 const held = { upper: "L1", lower: "L2" };
 const answer = { formula: { lines: [] } } as unknown as AssessAnswer;
-const stepping: BenchState = { mode: "stepping", line: "L1", to: 12.1, answer: null };
+const stepping: BenchState = { mode: "stepping", line: "L1", to: 12.1, way: makeweight, answer: null };
 const holding: BenchState = { mode: "holding", held, by: 0.4, answer: null };
 const remedy: BenchState = { mode: "remedy", by: "keys", edits: [setShare("L1", 9)], answer: null };
 const wonder = { kind: "landmark", id: "van", value: 50 } as const;
@@ -28,14 +36,20 @@ describe("the bench, one event after another", () => {
     ["Esc puts a boundary back", holding, { kind: "put-back" }, "resting", ["forget"]],
     ["a move without a hand does nothing", resting, { kind: "move", by: 1 }, "resting", []],
     ["a drop without a hand does nothing", resting, { kind: "drop" }, "resting", []],
-    ["a first step asks and waits", resting, { kind: "step", line: "L1", to: 12.1 }, "stepping", ["ask"]],
-    ["the next step goes on", stepping, { kind: "step", line: "L1", to: 12.2 }, "stepping", ["ask"]],
+    [
+      "a first step asks and waits",
+      resting,
+      { kind: "step", line: "L1", to: 12.1, way: makeweight },
+      "stepping",
+      ["ask"],
+    ],
+    ["the next step goes on", stepping, { kind: "step", line: "L1", to: 12.2, way: makeweight }, "stepping", ["ask"]],
     ["a rest keeps the step", stepping, { kind: "rest" }, "resting", ["keep"]],
     ["Esc puts a step back", stepping, { kind: "put-back" }, "resting", ["forget"]],
     [
       "a step of another line keeps the first",
       stepping,
-      { kind: "step", line: "L2", to: 4 },
+      { kind: "step", line: "L2", to: 4, way: makeweight },
       "stepping",
       ["keep", "ask"],
     ],
@@ -72,15 +86,29 @@ describe("the bench, one event after another", () => {
   it("keeps the first share when another is stepped within the pause", () => {
     const { state, effects } = run(
       resting,
-      { kind: "step", line: "L1", to: 12.1 },
-      { kind: "step", line: "L1", to: 12.2 },
-      { kind: "step", line: "L2", to: 7 },
+      { kind: "step", line: "L1", to: 12.1, way: makeweight },
+      { kind: "step", line: "L1", to: 12.2, way: makeweight },
+      { kind: "step", line: "L2", to: 7, way: makeweight },
       { kind: "act" },
     );
     expect(state).toEqual(resting);
     expect(effects.filter((effect) => effect.kind === "keep")).toEqual([
       { kind: "keep", edits: [setShare("L1", 12.2)] },
       { kind: "keep", edits: [setShare("L2", 7)] },
+    ]);
+  });
+
+  it("lets the line that was named give way, but never to itself", () => {
+    const way = { way: "donor" as const, from: "L3" };
+    const { effects } = run(
+      resting,
+      { kind: "step", line: "L1", to: 12.1, way },
+      { kind: "step", line: "L3", to: 7, way },
+      { kind: "act" },
+    );
+    expect(effects.filter((effect) => effect.kind === "keep").map((effect) => effect.edits)).toEqual([
+      [{ kind: "set_share", line: "L1", share: "12.1", givesWay: "donor", from: "L3" }],
+      [{ kind: "set_share", line: "L3", share: "7", givesWay: "makeweight", from: null }],
     ]);
   });
 
@@ -98,8 +126,10 @@ describe("the bench, one event after another", () => {
   it("shows an answer with what it was asked for, and keeps it while the same line is stepped on", () => {
     const first = reduceBench(stepping, { kind: "answer", answer }).state;
     expect(first).toMatchObject({ answer });
-    expect(reduceBench(first, { kind: "step", line: "L1", to: 13 }).state).toMatchObject({ answer });
-    expect(reduceBench(first, { kind: "step", line: "L2", to: 13 }).state).toMatchObject({ answer: null });
+    expect(reduceBench(first, { kind: "step", line: "L1", to: 13, way: makeweight }).state).toMatchObject({ answer });
+    expect(reduceBench(first, { kind: "step", line: "L2", to: 13, way: makeweight }).state).toMatchObject({
+      answer: null,
+    });
   });
 
   it("loses no step whatever comes between", () => {
@@ -107,8 +137,8 @@ describe("the bench, one event after another", () => {
       { kind: "hold", held },
       { kind: "move", by: 1 },
       { kind: "drop" },
-      { kind: "step", line: "L1", to: 5 },
-      { kind: "step", line: "L2", to: 6 },
+      { kind: "step", line: "L1", to: 5, way: makeweight },
+      { kind: "step", line: "L2", to: 6, way: makeweight },
       { kind: "rest" },
       { kind: "show", edits: [], by: "keys" },
       { kind: "wonder", wonder },

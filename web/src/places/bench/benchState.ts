@@ -1,14 +1,22 @@
-import type { AssessAnswer, FormulaEdit, Probe } from "../../api/client";
+import type { AssessAnswer, FormulaEdit, GivesWay, Probe } from "../../api/client";
 import type { Held } from "../../instruments/strata/Strata";
 
 /** A thing moved to see what would happen: a landmark, or a peg of an instrument. */
 export type Wonder = { kind: Probe["kind"]; id: string; value: number };
 
+/** Who gives way to a share that is typed or stepped, and the line that is named for it. */
+export type Way = { way: GivesWay; from: string | null };
+
+export const makeweight: Way = { way: "makeweight", from: null };
+
+/** A line cannot give way to itself: then the makeweight does. */
+export const wayFor = (line: string, way: Way): Way => (way.from === line ? makeweight : way);
+
 /** What the hand is doing on the bench. Everything but resting shows something that is not done. */
 export type BenchState =
   | { mode: "resting" }
   | { mode: "holding"; held: Held; by: number; answer: AssessAnswer | null; dropped?: true }
-  | { mode: "stepping"; line: string; to: number; answer: AssessAnswer | null }
+  | { mode: "stepping"; line: string; to: number; way: Way; answer: AssessAnswer | null }
   | { mode: "remedy"; edits: FormulaEdit[]; by: "keys" | "pointer"; answer: AssessAnswer | null }
   | { mode: "wondering"; wonder: Wonder; answer: AssessAnswer | null };
 
@@ -19,7 +27,7 @@ export type BenchEvent =
   | { kind: "move"; by: number }
   | { kind: "drop" }
   /** A share stepped by a key to a new value. */
-  | { kind: "step"; line: string; to: number }
+  | { kind: "step"; line: string; to: number; way: Way }
   /** The hand has rested on the keys long enough. */
   | { kind: "rest" }
   | { kind: "show"; edits: FormulaEdit[]; by: "keys" | "pointer" }
@@ -43,11 +51,12 @@ export type BenchStep = { state: BenchState; effects: BenchEffect[] };
 
 export const resting: BenchState = { mode: "resting" };
 
-export const setShare = (line: string, to: number): FormulaEdit => ({
+export const setShare = (line: string, to: number | string, way: Way = makeweight): FormulaEdit => ({
   kind: "set_share",
   line,
   share: String(to),
-  givesWay: "makeweight",
+  givesWay: wayFor(line, way).way,
+  from: wayFor(line, way).from,
 });
 
 export const moveBoundary = (held: Held, by: number): FormulaEdit => ({
@@ -63,7 +72,7 @@ export function reduceBench(state: BenchState, event: BenchEvent): BenchStep {
     const after = reduceBench(resting, event);
     return {
       state: after.state,
-      effects: [{ kind: "keep", edits: [setShare(state.line, state.to)] }, ...after.effects],
+      effects: [{ kind: "keep", edits: [setShare(state.line, state.to, state.way)] }, ...after.effects],
     };
   }
   switch (event.kind) {
@@ -84,8 +93,8 @@ export function reduceBench(state: BenchState, event: BenchEvent): BenchStep {
     case "step": {
       const answer = state.mode === "stepping" && state.line === event.line ? state.answer : null;
       return {
-        state: { mode: "stepping", line: event.line, to: event.to, answer },
-        effects: [{ kind: "ask", edits: [setShare(event.line, event.to)] }],
+        state: { mode: "stepping", line: event.line, to: event.to, way: event.way, answer },
+        effects: [{ kind: "ask", edits: [setShare(event.line, event.to, event.way)] }],
       };
     }
     case "rest":
@@ -115,7 +124,7 @@ export function reduceBench(state: BenchState, event: BenchEvent): BenchStep {
 function settled(state: BenchState): BenchStep {
   switch (state.mode) {
     case "stepping":
-      return { state, effects: [{ kind: "ask", edits: [setShare(state.line, state.to)] }] };
+      return { state, effects: [{ kind: "ask", edits: [setShare(state.line, state.to, state.way)] }] };
     case "wondering":
       return { state, effects: [{ kind: "wonder", wonder: state.wonder }] };
     case "holding":

@@ -4,6 +4,7 @@ import { type Formula, type FormulaEdit, inWords, type Trial } from "../../api/c
 import { useHouse } from "../../shell/HouseContext";
 import { percent, time } from "../../words/format";
 import { Field } from "../../kit/Field";
+import { Dialog } from "../../kit/Dialog";
 
 type IntentProps = {
   trial: Trial;
@@ -28,7 +29,7 @@ export const IntentDialog = memo(function IntentDialog({ trial, edits, content, 
     }
   };
   return (
-    <Modal open={edits !== null} title={`Trial ${next}`} onCancel={onClose} footer={null} destroyOnHidden>
+    <Dialog open={edits !== null} title={`Trial ${next}`} onClose={onClose}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -65,7 +66,7 @@ export const IntentDialog = memo(function IntentDialog({ trial, edits, content, 
           <Button onClick={onClose}>Leave it</Button>
         </div>
       </form>
-    </Modal>
+    </Dialog>
   );
 });
 

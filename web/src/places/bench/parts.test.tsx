@@ -39,19 +39,27 @@ describe("the line for adding", () => {
       if (!refused) shown.queries.setQueryData(["trial", 7], added);
       return refused;
     });
-    const shown = await show(<AddLine trial={trial()} acts={{ apply } as unknown as BenchActs} onAdded={onAdded} />, {
-      "GET /api/materials/find": [materials[3]],
-    });
+    const shown = await show(
+      <AddLine
+        trial={trial()}
+        acts={{ apply } as unknown as BenchActs}
+        way={{ way: "donor", from: "L2" }}
+        onAdded={onAdded}
+      />,
+      {
+        "GET /api/materials/find": [materials[3]],
+      },
+    );
     const { user } = shown;
     await user.click(screen.getByRole("combobox"));
     await user.click(await screen.findByText("Mixed tocopherols"));
     return { user, apply, onAdded };
   };
 
-  it("adds an antioxidant at half a percent, out of the makeweight", async () => {
+  it("adds an antioxidant at half a percent, out of the line that gives way", async () => {
     const { apply, onAdded } = await open(null);
     expect(apply).toHaveBeenCalledWith([
-      { kind: "add_line", material: "tocopherol", share: "0.5", givesWay: "makeweight" },
+      { kind: "add_line", material: "tocopherol", share: "0.5", givesWay: "donor", from: "L2" },
     ]);
     await waitFor(() => expect(onAdded).toHaveBeenCalledWith("L4", expect.any(Function)));
   });

@@ -1,6 +1,7 @@
 import { useNavigate } from "react-router";
 import type { Trial } from "../../api/client";
 import { type Keys, useKeys } from "../../shell/useKeys";
+import { type Way, wayFor } from "./benchState";
 import type { BenchActs } from "./useBench";
 
 type Hands = {
@@ -10,6 +11,7 @@ type Hands = {
   /** Opens a share for typing. */
   type: (line: string) => void;
   acts: BenchActs;
+  way: Way;
   /** What lies under: another trial's id, a mix that was found, or nothing. */
   under: number | "mix" | null;
   lay: (other: number | null) => void;
@@ -46,13 +48,20 @@ export function useBenchKeys(hands: Hands, singleKeys: boolean) {
     event.preventDefault();
     const state = acts.now();
     const from = state.mode === "stepping" && state.line === line.id ? state.to : line.percent;
-    acts.dispatch({ kind: "step", line: line.id, to: Math.max(0, Math.round((from + by) * 10_000) / 10_000) });
+    acts.dispatch({
+      kind: "step",
+      line: line.id,
+      to: Math.max(0, Math.round((from + by) * 10_000) / 10_000),
+      way: hands.way,
+    });
   };
 
   const reorder = (event: KeyboardEvent, by: number) => {
     if (!line || elsewhere(event)) return;
     event.preventDefault();
-    void acts.apply([{ kind: "move_line", line: line.id, to: Math.max(0, lines.indexOf(line) + by) }]);
+    void acts.apply([
+      { kind: "move_line", line: line.id, to: Math.max(0, lines.indexOf(line) + by), takesPhase: true },
+    ]);
   };
 
   const layPrevious = () => {
@@ -96,7 +105,16 @@ export function useBenchKeys(hands: Hands, singleKeys: boolean) {
       focus(chosen ? `[data-boundary="${chosen}"]` : "[data-boundary]");
     },
     Delete: (event) =>
-      chosen && !elsewhere(event) && void acts.apply([{ kind: "remove_line", line: chosen, givesWay: "makeweight" }]),
+      chosen &&
+      !elsewhere(event) &&
+      void acts.apply([
+        {
+          kind: "remove_line",
+          line: chosen,
+          givesWay: wayFor(chosen, hands.way).way,
+          from: wayFor(chosen, hands.way).from,
+        },
+      ]),
     k: (event) =>
       line && !elsewhere(event) && void acts.apply([{ kind: "keep_line", line: line.id, kept: !line.kept }]),
     u: () => (hands.under !== null ? hands.lay(null) : layPrevious()),

@@ -1,4 +1,4 @@
-import { Button, Checkbox, Modal } from "antd";
+import { Button, Checkbox } from "antd";
 import { useState } from "react";
 import type { Container } from "../../api/client";
 import { Field } from "../../kit/Field";
@@ -7,6 +7,7 @@ import { complaint, isTaken, quantity } from "../../kit/quantity";
 import { QuantityField } from "../../kit/QuantityField";
 import { useRefused } from "../../kit/useRefused";
 import { useHouse } from "../../shell/HouseContext";
+import { Dialog } from "../../kit/Dialog";
 
 const fields = ["name", "unit", "millilitres", "price"];
 
@@ -51,7 +52,7 @@ export function ContainerDialog({ of, taken, onKeep, onClose }: Props) {
     }
   };
   return (
-    <Modal open title={of ? of.name : "A container"} footer={null} onCancel={onClose} destroyOnHidden>
+    <Dialog title={of ? of.name : "A container"} onClose={onClose}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -109,7 +110,7 @@ export function ContainerDialog({ of, taken, onKeep, onClose }: Props) {
           <Button onClick={onClose}>Leave it</Button>
         </div>
       </form>
-    </Modal>
+    </Dialog>
   );
 }
 

@@ -1,4 +1,4 @@
-import { Button, Modal } from "antd";
+import { Button } from "antd";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, type Material, type OwnMaterial } from "../../api/client";
@@ -10,6 +10,7 @@ import { QuantityField } from "../../kit/QuantityField";
 import { useRefused } from "../../kit/useRefused";
 import { useHouse } from "../../shell/HouseContext";
 import { MaterialCombobox } from "../../shell/MaterialCombobox";
+import { Dialog } from "../../kit/Dialog";
 
 const fields = ["name", "basedOn", "inci", "pricePerKg", "useMaxPercent"];
 
@@ -55,7 +56,7 @@ export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Pro
     }
   };
   return (
-    <Modal open title={of ? of.name : "A material of your own"} footer={null} onCancel={onClose} destroyOnHidden>
+    <Dialog title={of ? of.name : "A material of your own"} onClose={onClose}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -133,6 +134,6 @@ export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Pro
           <Button onClick={onClose}>Leave it</Button>
         </div>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -3,7 +3,21 @@ import { type ReactNode, useLayoutEffect, useRef } from "react";
 /** Which panel stands in the right plate in place of the findings. */
 export type Panel =
   | { kind: "material"; line: string }
-  | { kind: "trials" | "batch" | "cost" | "pour" | "formulas" | "use" | "stand" | "why" | "water" | "shade" }
+  | {
+      kind:
+        | "trials"
+        | "batch"
+        | "cost"
+        | "pour"
+        | "formulas"
+        | "use"
+        | "stand"
+        | "why"
+        | "water"
+        | "shade"
+        | "groups"
+        | "top";
+    }
   | null;
 
 export function Frame({ title, onBack, children }: { title: string; onBack: () => void; children: ReactNode }) {

@@ -1,15 +1,19 @@
 import { Button, Checkbox, Segmented } from "antd";
 import { useState } from "react";
-import { type Assessment, type FormulaLine, type Material } from "../../../api/client";
+import { type Assessment, type FormulaLine, type Material, type Trial } from "../../../api/client";
 import { MaterialCombobox } from "../../../shell/MaterialCombobox";
 import { useHouse } from "../../../shell/HouseContext";
 import { narrow, phaseWords } from "../../../words/format";
 import type { BenchActs } from "../useBench";
 import { Frame } from "./Frame";
+import { useGroups } from "./GroupsPanel";
 import { MyNames } from "./MyNames";
+import { StrengthPart } from "./StrengthPart";
+import { SwapPart } from "./SwapPart";
 
 type MaterialProps = {
   acts: BenchActs;
+  trial: Trial;
   line: FormulaLine;
   material: Material | undefined;
   assessment: Assessment;
@@ -18,13 +22,20 @@ type MaterialProps = {
   onBack: () => void;
 };
 
-export function MaterialPanel({ acts, line, material, assessment, index, count, onBack }: MaterialProps) {
+export function MaterialPanel({ acts, trial, line, material, assessment, index, count, onBack }: MaterialProps) {
   const { units } = useHouse();
   const [sameFirmness, setSameFirmness] = useState(false);
+  const told = useGroups(trial).data?.lines.find((one) => one.line === line.id);
   if (!material) return null;
   return (
     <Frame title={material.name} onBack={onBack}>
       <dl className="facts-list">
+        {told && (
+          <>
+            <dt>In this base</dt>
+            <dd>{told.says}</dd>
+          </>
+        )}
         <dt>INCI</dt>
         <dd>{material.inci}</dd>
         <dt>Usual rate</dt>
@@ -88,6 +99,7 @@ export function MaterialPanel({ acts, line, material, assessment, index, count, 
       </div>
       <div className="panel-part">
         <h3>Swap it for</h3>
+        <SwapPart key={line.id} trial={trial} line={line} can={told?.swaps ?? []} acts={acts} />
         <MaterialCombobox
           label={`Swap ${material.name} for`}
           placeholder="A material…"
@@ -101,6 +113,7 @@ export function MaterialPanel({ acts, line, material, assessment, index, count, 
           firmness at {units.temperature(20)}: the makeweight takes the difference
         </label>
       </div>
+      {material.hasStrength && <StrengthPart key={line.id} trial={trial} line={line} material={material} acts={acts} />}
       <div className="button-row panel-part">
         <Button size="small" onClick={() => void acts.apply([{ kind: "keep_line", line: line.id, kept: !line.kept }])}>
           {line.kept ? "Let it go" : "Keep it"}

@@ -46,7 +46,7 @@ const answer: ShadeAnswer = {
   ],
   says: "The nearest is 0.7 away: the same to the eye.",
   effect: "stain 21.6 → 10.8",
-  edits: [{ kind: "set_share", line: "L1", share: "4", givesWay: "makeweight" }],
+  edits: [{ kind: "set_share", line: "L1", share: "4", givesWay: "makeweight", from: null }],
 };
 
 const open = async (route: unknown = answer) => {

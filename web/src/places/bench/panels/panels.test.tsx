@@ -291,6 +291,7 @@ describe("the material panel", () => {
     return show(
       <MaterialPanel
         acts={bench}
+        trial={trial()}
         line={line}
         material={one}
         assessment={assessment()}

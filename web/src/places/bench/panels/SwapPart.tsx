@@ -1,0 +1,91 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { Checkbox, Segmented } from "antd";
+import { useState } from "react";
+import { api, type FormulaEdit, inWords, type FormulaLine, type SwapBy, type Trial } from "../../../api/client";
+import { keys } from "../../../api/keys";
+import { upper } from "../../../words/format";
+import type { BenchActs } from "../useBench";
+
+const words: Record<SwapBy, string> = {
+  firmness: "Firmness",
+  feel: "Feel",
+  keeping: "Keeping",
+  price: "Price",
+  shade: "Shade",
+  uptake: "Oil it holds",
+  benefit: "Fatty acids",
+};
+
+type Props = { trial: Trial; line: FormulaLine; can: readonly SwapBy[]; acts: BenchActs };
+
+/** What can stand in for a line by one property, best first: shown while one has the focus, done by a press. */
+export function SwapPart({ trial, line, can, acts }: Props) {
+  const [by, setBy] = useState<SwapBy | null>(null);
+  const [onlyMine, setOnlyMine] = useState(false);
+  const [shown, setShown] = useState("");
+  const answer = useQuery({
+    queryKey: keys.swaps([trial.content, line.id, by, onlyMine]),
+    queryFn: () => api.swaps(trial.content, line.id, by as SwapBy, onlyMine),
+    enabled: by !== null,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  const show = (material: string, edits: FormulaEdit[], how: "keys" | "pointer") => {
+    setShown(material);
+    acts.dispatch({ kind: "show", edits, by: how });
+  };
+  const hide = () => {
+    setShown("");
+    acts.putBack();
+  };
+  return (
+    <>
+      <Segmented<SwapBy | "name">
+        aria-label="Look for it by"
+        value={by ?? "name"}
+        options={[{ value: "name" as const, label: "Name" }, ...can.map((one) => ({ value: one, label: words[one] }))]}
+        onChange={(next) => setBy(next === "name" ? null : next)}
+      />
+      {by && (
+        <>
+          <label className="check">
+            <Checkbox checked={onlyMine} onChange={(event) => setOnlyMine(event.target.checked)} /> only what my pantry
+            has
+          </label>
+          {answer.isError && (
+            <p className="field-error" role="alert">
+              {inWords(answer.error)}
+            </p>
+          )}
+          {answer.isFetching && !answer.data && <p className="quiet">Trying them in this mix…</p>}
+          {answer.data && <p className="quiet">{answer.data.says}</p>}
+          <ul className="swap-list">
+            {answer.data?.options.map((option) => {
+              const edits = option.edits as FormulaEdit[];
+              return (
+                <li key={option.material}>
+                  <button
+                    type="button"
+                    className="swap-option"
+                    onFocus={() => show(option.material, edits, "keys")}
+                    onBlur={hide}
+                    onMouseEnter={() => show(option.material, edits, "pointer")}
+                    onMouseLeave={hide}
+                    onClick={() => void acts.apply(edits)}
+                  >
+                    <b>{option.name}</b>
+                    {option.isOwn && <span className="quiet"> on your shelf</span>}
+                    <span className="swap-says">{upper(option.says)}</span>
+                    {shown === option.material && option.effect && (
+                      <span className="effect">{upper(option.effect)}</span>
+                    )}
+                  </button>
+                </li>
+              );
+            })}
+          </ul>
+        </>
+      )}
+    </>
+  );
+}
