@@ -83,20 +83,26 @@ public sealed record LineInBase(string Line, InBase Does, string Says, IReadOnly
 }
 
 /// <summary>Groups against what is usual, all that is liquid as one bar, and what each line does in this base.</summary>
-/// <param name="Groups">One short axis each: less, usual, more.</param>
+/// <param name="Groups">One short axis each of those that have a usual share: less, usual, more.</param>
 /// <param name="Liquid">Every liquid line as a lane of one bar; null where nothing is liquid.</param>
-/// <param name="Says">"37.8 % is liquid at 20 °C, 1.8 % of it scent, vitamins and extracts."</param>
+/// <param name="Says">"Besides: scent 1.0 %. 37.8 % is liquid at 20 °C, 1.8 % of it scent, vitamins and extracts."</param>
 public sealed record GroupsPart(IReadOnlyList<Instrument> Groups, Instrument? Liquid, string Says, IReadOnlyList<LineInBase> Lines)
 {
     internal static GroupsPart Of(Subject subject)
     {
+        var groups = GroupTotal.All(subject);
+        var besides = string.Join(
+            ", ",
+            groups.Where(total => total.Highest is null).Select(total => $"{total.Group} {Wording.Percent(total.Percent)}")
+        );
         var liquids = subject.There.Where(pair => pair.Material.IsLiquidAtRoom).ToArray();
         var sum = liquids.Sum(pair => pair.Line.Percent);
         var beside = liquids.Where(pair => !pair.Material.IsLiquid).Sum(pair => pair.Line.Percent);
         return new GroupsPart(
-            [.. GroupTotal.All(subject).Where(total => total.Percent > 0 || total.Lowest > 0).Select(Axis)],
+            [.. groups.Where(total => total.Highest is not null && (total.Percent > 0 || total.Lowest > 0)).Select(Axis)],
             liquids.Length == 0 ? null : Bar(liquids),
-            $"{Wording.Percent(sum)} is liquid at {subject.Say.Temperature(MaterialMelt.RoomC)}"
+            (besides.Length > 0 ? $"Besides: {besides}. " : "")
+                + $"{Wording.Percent(sum)} is liquid at {subject.Say.Temperature(MaterialMelt.RoomC)}"
                 + (beside > 0 ? $", {Wording.Percent(beside)} of it scent, vitamins, extracts and emulsifiers." : "."),
             [.. subject.There.Select(pair => LineInBase.Of(subject, pair.Line, pair.Material))]
         );
@@ -106,16 +112,15 @@ public sealed record GroupsPart(IReadOnlyList<Instrument> Groups, Instrument? Li
     {
         const double NarrowestPercent = 5;
         var share = (double)total.Percent;
-        var usual = total is { Lowest: { } lowest, Highest: { } highest } ? ((double)lowest, (double)highest) : ((double Low, double High)?)null;
-        var most = Math.Min(100, Math.Max(NarrowestPercent, 1.25 * Math.Max(share, usual?.High ?? 0)));
+        double low = (double)total.Lowest!.Value,
+            high = (double)total.Highest!.Value;
+        var most = Math.Min(100, Math.Max(NarrowestPercent, 1.25 * Math.Max(share, high)));
         return Reading.Short(
             total.Group.Replace(' ', '-'),
             $"{Wording.Capital(total.Group)} {Wording.Percent(total.Percent)}",
             share,
             (0, most),
-            usual is { } band
-                ? [("less", band.Low, MatterState.Slumping), ("usual", band.High, MatterState.Firm), ("more", most, MatterState.Hard)]
-                : [("", most, MatterState.Scoopable)]
+            [("less", low, MatterState.Slumping), ("usual", high, MatterState.Firm), ("more", most, MatterState.Hard)]
         );
     }
 

@@ -90,7 +90,7 @@ public sealed class SwapFinder(MaterialShelf shelf, Workshop workshop, FamilyReg
 
         var there = formula.Lines.Select(other => other.Material).ToHashSet();
         var pool = shelf
-            .All.Where(other => other.Id != material.Id && !there.Contains(other.Id) && (!onlyMine || IsOwn(other)) && IsKin(material, other, by))
+            .All.Where(other => other.BasedOn != material.BasedOn && !there.Contains(other.Id) && (!onlyMine || IsOwn(other)) && IsKin(material, other, by))
             .DistinctBy(other => IsOwn(other) ? (object)other.Id : (other.Keys, other.Role))
             .OrderBy(other => Apart(material, other, by))
             .Take(MostTried)
@@ -291,19 +291,23 @@ public sealed class SwapFinder(MaterialShelf shelf, Workshop workshop, FamilyReg
     private static string Says(Material material, SwapBy by, int tried, int found)
     {
         var name = Wording.Inside(Wording.Brief(material.Name));
-        var wish = by switch
+        var (wish, one) = by switch
         {
-            SwapBy.Firmness => $"as firm as {name}",
-            SwapBy.Feel => $"that feels like {name}",
-            SwapBy.Keeping => $"that keeps longer than {name}",
-            SwapBy.Price => $"that costs less than {name}",
-            SwapBy.Shade => $"that looks like {name}",
-            SwapBy.Uptake => $"that holds oil like {name}",
-            _ => $"with the fatty acids of {name}",
+            SwapBy.Firmness => ("as firm as", ""),
+            SwapBy.Feel => ("that feel like", "that feels like"),
+            SwapBy.Keeping => ("that keep longer than", "that keeps longer than"),
+            SwapBy.Price => ("that cost less than", "that costs less than"),
+            SwapBy.Shade => ("that look like", "that looks like"),
+            SwapBy.Uptake => ("that hold oil like", "that holds oil like"),
+            _ => ("with the fatty acids of", ""),
         };
-        return found == 0
-            ? $"Nothing {wish} among {tried} looked at."
-            : $"The {(found == 1 ? "only one" : $"best {found}")} {wish}, of {tried} tried in this mix.";
+        var single = one.Length > 0 ? one : wish;
+        return found switch
+        {
+            0 => $"Nothing {single} {name} among {tried} looked at.",
+            1 => $"The only one {single} {name}, of {tried} tried in this mix.",
+            _ => $"The best {found} {wish} {name}, of {tried} tried in this mix.",
+        };
     }
 
     private sealed record Tried(Material Material, IReadOnlyList<FormulaEdit> Edits, Subject After, double Off, string Says);

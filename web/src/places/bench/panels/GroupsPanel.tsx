@@ -98,7 +98,12 @@ function LiquidBar({ bar, width }: { bar: Instrument; width: number }) {
       ))}
       <path className="axis" d={`M2 ${barHeight + 3}H${width - 4}`} />
       {[0, 20, 40, 60, 80, 100].map((at) => (
-        <text key={at} x={line.x(at)} y={barHeight + 19} textAnchor="middle">
+        <text
+          key={at}
+          x={line.x(at)}
+          y={barHeight + 19}
+          textAnchor={at === 100 ? "end" : at === 0 ? "start" : "middle"}
+        >
           {at === 100 ? "100 %" : at}
         </text>
       ))}

@@ -44,11 +44,6 @@ export function MaterialPanel({ acts, trial, line, material, assessment, index, 
           {material.useMaxPercent}
           {narrow}%
         </dd>
-        <dt>Density</dt>
-        <dd>
-          {material.densityGMl}
-          {narrow}g/ml at {units.temperature(25)}
-        </dd>
         {material.heatCeilingC != null && (
           <>
             <dt>Keep below</dt>
@@ -61,42 +56,13 @@ export function MaterialPanel({ acts, trial, line, material, assessment, index, 
             <dd>{units.price(material.pricePerKg)}</dd>
           </>
         )}
-        {material.alsoCalled.length > 0 && (
-          <>
-            <dt>Also called</dt>
-            <dd>{material.alsoCalled.join(", ")}</dd>
-          </>
-        )}
         {material.tags.length > 0 && (
           <>
             <dt>Mind</dt>
             <dd>{material.tags.join(", ")}</dd>
           </>
         )}
-        <dt>Source</dt>
-        <dd className="hint">{material.source}</dd>
-        {material.lookAlikes.length > 0 && (
-          <>
-            <dt>Not the same</dt>
-            {material.lookAlikes.map((other) => (
-              <dd key={other.name} className="hint">
-                {other.name}: {other.difference}
-              </dd>
-            ))}
-          </>
-        )}
       </dl>
-      <MyNames key={material.myNames.join()} material={material} />
-      <div className="panel-part">
-        <Segmented
-          aria-label="Phase"
-          value={line.phase}
-          options={Object.entries(phaseWords).map(([value, label]) => ({ value, label }))}
-          onChange={(phase) =>
-            void acts.apply([{ kind: "set_phase", line: line.id, phase: phase as FormulaLine["phase"] }])
-          }
-        />
-      </div>
       <div className="panel-part">
         <h3>Swap it for</h3>
         <SwapPart key={line.id} trial={trial} line={line} can={told?.swaps ?? []} acts={acts} />
@@ -112,6 +78,45 @@ export function MaterialPanel({ acts, trial, line, material, assessment, index, 
           <Checkbox checked={sameFirmness} onChange={(event) => setSameFirmness(event.target.checked)} /> keep the
           firmness at {units.temperature(20)}: the makeweight takes the difference
         </label>
+      </div>
+      <details className="panel-part">
+        <summary>More about it</summary>
+        <dl className="facts-list">
+          <dt>Density</dt>
+          <dd>
+            {material.densityGMl}
+            {narrow}g/ml at {units.temperature(25)}
+          </dd>
+          {material.alsoCalled.length > 0 && (
+            <>
+              <dt>Also called</dt>
+              <dd>{material.alsoCalled.join(", ")}</dd>
+            </>
+          )}
+          <dt>Source</dt>
+          <dd className="hint">{material.source}</dd>
+          {material.lookAlikes.length > 0 && (
+            <>
+              <dt>Not the same</dt>
+              {material.lookAlikes.map((other) => (
+                <dd key={other.name} className="hint">
+                  {other.name}: {other.difference}
+                </dd>
+              ))}
+            </>
+          )}
+        </dl>
+      </details>
+      <MyNames key={material.myNames.join()} material={material} />
+      <div className="panel-part">
+        <Segmented
+          aria-label="Phase"
+          value={line.phase}
+          options={Object.entries(phaseWords).map(([value, label]) => ({ value, label }))}
+          onChange={(phase) =>
+            void acts.apply([{ kind: "set_phase", line: line.id, phase: phase as FormulaLine["phase"] }])
+          }
+        />
       </div>
       {material.hasStrength && <StrengthPart key={line.id} trial={trial} line={line} material={material} acts={acts} />}
       <div className="button-row panel-part">

@@ -1,19 +1,20 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { Checkbox, Segmented } from "antd";
+import { Checkbox } from "antd";
 import { useState } from "react";
 import { api, type FormulaEdit, inWords, type FormulaLine, type SwapBy, type Trial } from "../../../api/client";
 import { keys } from "../../../api/keys";
+import { Pick } from "../../../kit/Pick";
 import { upper } from "../../../words/format";
 import type { BenchActs } from "../useBench";
 
 const words: Record<SwapBy, string> = {
-  firmness: "Firmness",
-  feel: "Feel",
-  keeping: "Keeping",
-  price: "Price",
-  shade: "Shade",
-  uptake: "Oil it holds",
-  benefit: "Fatty acids",
+  firmness: "one as firm",
+  feel: "one that feels alike",
+  keeping: "one that keeps longer",
+  price: "one that costs less",
+  shade: "one that looks alike",
+  uptake: "one that holds as much oil",
+  benefit: "one with the same fatty acids",
 };
 
 type Props = { trial: Trial; line: FormulaLine; can: readonly SwapBy[]; acts: BenchActs };
@@ -40,11 +41,12 @@ export function SwapPart({ trial, line, can, acts }: Props) {
   };
   return (
     <>
-      <Segmented<SwapBy | "name">
-        aria-label="Look for it by"
+      <Pick<SwapBy | "name">
+        label="Look for it by"
+        wide
         value={by ?? "name"}
-        options={[{ value: "name" as const, label: "Name" }, ...can.map((one) => ({ value: one, label: words[one] }))]}
-        onChange={(next) => setBy(next === "name" ? null : next)}
+        options={[{ value: "name", label: "by its name" }, ...can.map((one) => ({ value: one, label: words[one] }))]}
+        onPick={(next) => setBy(next === "name" ? null : next)}
       />
       {by && (
         <>
