@@ -40,6 +40,11 @@ public class FuzzTests
             {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
             "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},"line":"L1","by":"firmness","onlyMine":true}
             """,
+        ["post /api/wishes"] = """
+            {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
+            "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},
+            "wishes":[{"kind":"state_at","value":3,"at":20,"word":"scoopable"},{"kind":"most_materials","value":3}]}
+            """,
         ["post /api/strength"] = """
             {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
             "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},"line":"L1","wantedPercent":2,

@@ -24,6 +24,15 @@ public static class EditWords
                 : $", from {who}";
         }
 
+        // Several come and go at once: a mix that was found.
+        if (
+            before.Lines.Count > 0
+            && after.Lines.Count(line => !was.ContainsKey(line.Id)) + before.Lines.Count(line => !now.ContainsKey(line.Id)) > 1
+        )
+        {
+            return $"a mix of {after.Lines.Count} materials";
+        }
+
         if (before.Lines.Count > 0 && before.Batch.Grams < after.Batch.Grams && OnTop(before, after) is { } top)
         {
             var grams = (after.Batch.Grams - before.Batch.Grams).ToString("0.##", CultureInfo.InvariantCulture);

@@ -16,6 +16,7 @@ namespace AmberPantry.Core.Formulas;
 [JsonDerivedType(typeof(ChooseMakeweight), "choose_makeweight")]
 [JsonDerivedType(typeof(SetPhase), "set_phase")]
 [JsonDerivedType(typeof(Trade), "trade")]
+[JsonDerivedType(typeof(SetMix), "set_mix")]
 [JsonDerivedType(typeof(SetBatch), "set_batch")]
 [JsonDerivedType(typeof(SetPour), "set_pour")]
 [JsonDerivedType(typeof(SetFamily), "set_family")]
@@ -73,6 +74,13 @@ public sealed record SetPhase(string Line, Phase Phase) : FormulaEdit;
 
 /// <summary>Moves a share from one line to a material, whether the formula has it already or not.</summary>
 public sealed record Trade(string From, string ToMaterial, decimal Percent) : FormulaEdit;
+
+/// <summary>What a mix holds of a material, percent.</summary>
+public sealed record MixShare(string Material, decimal Percent);
+
+/// <summary>Gives the whole mix at once. What is there keeps its line and phase, what is new joins in its usual phase, what is not named goes.</summary>
+/// <param name="Shares">Each material once; they total 100, and kept lines keep their share.</param>
+public sealed record SetMix(IReadOnlyList<MixShare> Shares) : FormulaEdit;
 
 public sealed record SetBatch(BatchSize Batch) : FormulaEdit;
 

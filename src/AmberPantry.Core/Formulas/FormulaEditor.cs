@@ -23,6 +23,7 @@ public sealed class FormulaEditor(MaterialShelf shelf)
             ChooseMakeweight choose => formula with { MakeweightId = formula.Line(choose.Line).Id },
             SetPhase set => Replace(formula, formula.Line(set.Line) with { Phase = set.Phase }),
             Trade trade => Trade(formula, trade),
+            SetMix mix => Mix(formula, mix),
             SetBatch set => formula with { Batch = FormulaCheck.Batch(set.Batch) },
             SetPour set => formula with { PourC = FormulaCheck.Pour(set.PourC) },
             SetFamily set => formula with { Family = FamilyRegistry.Usual.Get(set.Family, "family").Family },
@@ -336,6 +337,48 @@ public sealed class FormulaEditor(MaterialShelf shelf)
         var sameRole = given.Lines.ToList().FindLastIndex(other => Material(other).Role == material.Role);
         var at = sameRole >= 0 ? sameRole + 1 : EndOfPhase(given, phase);
         return given with { Lines = [.. given.Lines.Take(at), line, .. given.Lines.Skip(at)] };
+    }
+
+    private Formula Mix(Formula formula, SetMix mix)
+    {
+        var shares = mix.Shares.Where(share => share.Percent > 0).ToArray();
+        if (shares.Length is 0 or > Formula.MostLines || shares.Sum(share => share.Percent) != 100)
+        {
+            throw new Refusal(
+                Codes.Range,
+                "shares",
+                shares.Sum(share => share.Percent),
+                $"A mix of {shares.Length} materials that total {Show(shares.Sum(share => share.Percent))} % is none.",
+                $"Send 1 to {Formula.MostLines} materials that total 100."
+            );
+        }
+
+        var named = shares.ToDictionary(share => shelf.Named(share.Material, "shares").Id, share => share.Percent);
+        if (formula.Lines.FirstOrDefault(line => line.Kept && named.GetValueOrDefault(line.Material) != line.Percent) is { } kept)
+        {
+            throw new Refusal(Codes.Kept, "shares", Name(kept), $"{Name(kept)} is kept at {Show(kept.Percent)} %.", "Let it go first.");
+        }
+
+        // A material that stands in two phases has its share in the first of them.
+        var mixed = formula with { Lines = [] };
+        foreach (var line in formula.Lines)
+        {
+            if (named.Remove(line.Material, out var percent))
+            {
+                mixed = mixed with { Lines = [.. mixed.Lines, line with { Percent = percent }] };
+            }
+        }
+
+        foreach (var (material, percent) in named)
+        {
+            var phase = LinePhase.Of(formula.Family, shelf.Get(material, "shares"));
+            // Ids go on from all lines that were there.
+            var line = new FormulaLine(NewId(formula with { Lines = [.. formula.Lines, .. mixed.Lines] }), material, percent, phase);
+            var at = EndOfPhase(mixed, phase);
+            mixed = mixed with { Lines = [.. mixed.Lines.Take(at), line, .. mixed.Lines.Skip(at)] };
+        }
+
+        return mixed;
     }
 
     private static void Deny(Formula formula, Material material, Phase phase)

@@ -79,6 +79,12 @@ public sealed record StrengthRequest(
     double? UnitsPerGram = null
 );
 
+/// <param name="Wishes">What is wished of it; left out, what is usual for its kind is answered, and nothing searched.</param>
+public sealed record WishRequest(Formula Formula, IReadOnlyList<Wish>? Wishes = null);
+
+/// <param name="Materials">What the mixes bring in.</param>
+public sealed record WishView(WishAnswer Answer, IReadOnlyList<MaterialView> Materials);
+
 /// <summary>Judging a formula without keeping it.</summary>
 public static class AssessEndpoints
 {
@@ -91,6 +97,7 @@ public static class AssessEndpoints
         api.MapPost("/mix", Mix);
         api.MapPost("/shade", Shade);
         api.MapPost("/swaps", Swaps);
+        api.MapPost("/wishes", WishesOf);
         api.MapPost("/strength", StrengthOf);
         api.MapGet("/families", () => FamilyRegistry.Usual.All.Select(FamilyView.Of)).WithName("families");
     }
@@ -119,6 +126,15 @@ public static class AssessEndpoints
         FormulaCheck.Check(request.Formula, keeper.Shelf);
         var open = keeper.Open;
         return new ShadeFinder(open.Shelf, open.Workshop).Find(request.Formula, request.Wanted, request.FromShelf);
+    }
+
+    private static WishView WishesOf(WishRequest request, WorkshopKeeper keeper, CancellationToken stop)
+    {
+        FormulaCheck.Check(request.Formula, keeper.Shelf);
+        var open = keeper.Open;
+        var finder = new WishFinder(open.Shelf, open.Workshop);
+        var answer = request.Wishes is { } wishes ? finder.Find(request.Formula, wishes, stop) : finder.Usual(request.Formula);
+        return new WishView(answer, [.. answer.Mixes.SelectMany(mix => MaterialEndpoints.In(mix.Formula, open)).DistinctBy(material => material.Id)]);
     }
 
     private static SwapAnswer Swaps(SwapRequest request, WorkshopKeeper keeper)

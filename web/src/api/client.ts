@@ -26,6 +26,7 @@ type Kinds = {
   ChooseMakeweight: "choose_makeweight";
   SetPhase: "set_phase";
   Trade: "trade";
+  SetMix: "set_mix";
   SetBatch: "set_batch";
   SetPour: "set_pour";
   SetFamily: "set_family";
@@ -76,6 +77,10 @@ export type LabelRow = Full<Schemas["LabelRow"]>;
 export type LabelAnswer = Schemas["LabelAnswer"];
 export type LabelFelt = Schemas["LabelFelt"];
 export type LabelQuestion = Schemas["LabelQuestion"];
+export type Wish = Full<Schemas["Wish"]>;
+export type WishKind = Schemas["WishKind"];
+export type WishAnswer = Full<Schemas["WishAnswer"]>;
+export type WishedMix = Full<Schemas["WishedMix"]>;
 export type SwapBy = Schemas["SwapBy"];
 export type SwapAnswer = Full<Schemas["SwapAnswer"]>;
 export type SwapOption = Full<Schemas["SwapOption"]>;
@@ -213,6 +218,12 @@ export const api = {
   mix: (formula: Formula, holdsAtC: number) => data(client.POST("/api/mix", { body: { formula, holdsAtC } })),
   shade: (formula: Formula, wanted: WantedShade, fromShelf: boolean) =>
     data(client.POST("/api/shade", { body: { formula, wanted, fromShelf } })) as Promise<ShadeAnswer>,
+  wishes: async (formula: Formula, wishes: Wish[] | null, signal?: AbortSignal) =>
+    (
+      await (data(client.POST("/api/wishes", { body: { formula, wishes }, signal: signal ?? null })) as Promise<
+        Full<Schemas["WishView"]>
+      >)
+    ).answer,
   swaps: (formula: Formula, line: string, by: SwapBy, onlyMine: boolean) =>
     data(client.POST("/api/swaps", { body: { formula, line, by, onlyMine } })) as Promise<SwapAnswer>,
   strength: (body: StrengthRequest) => data(client.POST("/api/strength", { body })) as Promise<StrengthAnswer>,

@@ -13,6 +13,7 @@ export const keys = {
   pasted: (question: unknown) => ["pasted", question] as const,
   groups: (formula: unknown) => ["assess", "groups", formula] as const,
   effect: (question: unknown) => ["assess", "effect", question] as const,
+  wishes: (question: unknown) => ["assess", "wishes", question] as const,
   swaps: (question: unknown) => ["assess", "swaps", question] as const,
   strength: (question: unknown) => ["strength", question] as const,
   shade: (question: unknown) => ["shade", question] as const,

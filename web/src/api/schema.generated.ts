@@ -195,6 +195,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/wishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WishRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WishView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/strength": {
         parameters: {
             query?: never;
@@ -4191,7 +4230,7 @@ export interface components {
             archivedAt: null | string;
         };
         /** @description One change to a formula. Applied by FormulaEditor; a remedy is a list of these. */
-        FormulaEdit: components["schemas"]["FormulaEditSetShare"] | components["schemas"]["FormulaEditMoveBoundary"] | components["schemas"]["FormulaEditAddLine"] | components["schemas"]["FormulaEditRemoveLine"] | components["schemas"]["FormulaEditSwapMaterial"] | components["schemas"]["FormulaEditMoveLine"] | components["schemas"]["FormulaEditKeepLine"] | components["schemas"]["FormulaEditChooseMakeweight"] | components["schemas"]["FormulaEditSetPhase"] | components["schemas"]["FormulaEditTrade"] | components["schemas"]["FormulaEditSetBatch"] | components["schemas"]["FormulaEditSetPour"] | components["schemas"]["FormulaEditSetFamily"] | components["schemas"]["FormulaEditSetUse"] | components["schemas"]["FormulaEditSetMustStand"];
+        FormulaEdit: components["schemas"]["FormulaEditSetShare"] | components["schemas"]["FormulaEditMoveBoundary"] | components["schemas"]["FormulaEditAddLine"] | components["schemas"]["FormulaEditRemoveLine"] | components["schemas"]["FormulaEditSwapMaterial"] | components["schemas"]["FormulaEditMoveLine"] | components["schemas"]["FormulaEditKeepLine"] | components["schemas"]["FormulaEditChooseMakeweight"] | components["schemas"]["FormulaEditSetPhase"] | components["schemas"]["FormulaEditTrade"] | components["schemas"]["FormulaEditSetMix"] | components["schemas"]["FormulaEditSetBatch"] | components["schemas"]["FormulaEditSetPour"] | components["schemas"]["FormulaEditSetFamily"] | components["schemas"]["FormulaEditSetUse"] | components["schemas"]["FormulaEditSetMustStand"];
         FormulaEditAddLine: {
             /** @enum {string} */
             kind?: "add_line";
@@ -4257,6 +4296,13 @@ export interface components {
             /** @enum {string} */
             kind?: "set_family";
             family: components["schemas"]["Family"];
+        };
+        /** @description Gives the whole mix at once. What is there keeps its line and phase, what is new joins in its usual phase, what is not named goes. */
+        FormulaEditSetMix: {
+            /** @enum {string} */
+            kind?: "set_mix";
+            /** @description Each material once; they total 100, and kept lines keep their share. */
+            shares: components["schemas"]["MixShare"][];
         };
         /** @description Names the places where it must stand; null goes back to what is usual for the family. */
         FormulaEditSetMustStand: {
@@ -4374,10 +4420,10 @@ export interface components {
         };
         /** @description Groups against what is usual, all that is liquid as one bar, and what each line does in this base. */
         GroupsPart: {
-            /** @description One short axis each: less, usual, more. */
+            /** @description One short axis each of those that have a usual share: less, usual, more. */
             groups: components["schemas"]["Instrument"][];
             liquid: null | components["schemas"]["Instrument"];
-            /** @description "37.8 % is liquid at 20 °C, 1.8 % of it scent, vitamins and extracts." */
+            /** @description "Besides: scent 1.0 %. 37.8 % is liquid at 20 °C, 1.8 % of it scent, vitamins and extracts." */
             says: string;
             lines: components["schemas"]["LineInBase"][];
         };
@@ -4927,6 +4973,12 @@ export interface components {
              * @description Temperature at which the mix must keep its shape, −5 to 90 °C.
              */
             holdsAtC: number;
+        };
+        /** @description What a mix holds of a material, percent. */
+        MixShare: {
+            material: string;
+            /** Format: double */
+            percent: number;
         };
         /** @enum {unknown} */
         NameFit: "exact" | "starts" | "holds" | "near" | null;
@@ -6229,6 +6281,72 @@ export interface components {
             toC: number;
             /** @description "whip window 30 to 19.5 °C". */
             says: string;
+        };
+        /** @description One wish; what it needs depends on its kind. */
+        Wish: {
+            kind: components["schemas"]["WishKind"];
+            /** Format: double */
+            value?: null | number;
+            /** Format: double */
+            at?: null | number;
+            word?: null | string;
+        };
+        WishAnswer: {
+            /** @description As they were asked, or what is usual for the family where none were. */
+            wishes: components["schemas"]["Wish"][];
+            /** @description What each came to in the mix in hand. */
+            now: components["schemas"]["WishReading"][];
+            /** @description Up to three, the nearest first; none where nothing was asked. */
+            mixes: components["schemas"]["WishedMix"][];
+            /** @description What can be wished of this kind of product. */
+            kinds: components["schemas"]["WishKind"][];
+            says: string;
+        };
+        /**
+         * @description What may be wished of a mix.
+         * @enum {unknown}
+         */
+        WishKind: "state_at" | "stands_at" | "must_stand" | "grease_after" | "dress_after" | "solid_on_skin" | "unit_cost" | "keeps" | "most_materials" | "only_mine" | "leave_out" | "usual_groups";
+        /** @description What a wish came to. */
+        WishReading: {
+            /** @description The figure as it is said: "72 kPa, scoopable". */
+            figure: string;
+            met: boolean;
+            /**
+             * @description What stands in the way and the least that can be had; empty where it is met.
+             * @default
+             */
+            short?: string;
+            /**
+             * Format: double
+             * @description The value that could be wished instead; null where there is none.
+             */
+            use?: null | number;
+        };
+        WishRequest: {
+            formula: components["schemas"]["Formula"];
+            /** @description What is wished of it; left out, what is usual for its kind is answered, and nothing searched. */
+            wishes?: null | components["schemas"]["Wish"][];
+        };
+        WishView: {
+            answer: components["schemas"]["WishAnswer"];
+            /** @description What the mixes bring in. */
+            materials: components["schemas"]["MaterialView"][];
+        };
+        /** @description One mix that comes near to the wishes. */
+        WishedMix: {
+            name: string;
+            /** @description "£0.77 · slumps 51 °C · grease 5.1". */
+            figures: string;
+            /** @description What is added and what goes, the largest first. */
+            changes: string;
+            /** @description What is worse than in the mix in hand; empty where nothing is. */
+            givesUp: string;
+            /** @description What each wish came to, in their order. */
+            wishes: components["schemas"]["WishReading"][];
+            formula: components["schemas"]["Formula"];
+            curve: null | components["schemas"]["CurveView"];
+            edits: components["schemas"]["FormulaEdit"][];
         };
         /** @description The maker's place: units, scale, warm and cold spots, what things cost. */
         Workshop: {

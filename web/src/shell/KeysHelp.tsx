@@ -19,7 +19,8 @@ const byPlace: Record<string, Row[]> = {
   bench: [
     ["↑ ↓", "choose a layer"],
     ["← →", "0.1 % from or to the makeweight, with Shift 1 %"],
-    ["Shift ↑ ↓", "move the row"],
+    ["Shift ↑ ↓", "move the row; among lines of another phase it joins them"],
+    ["B", "balance for me: wishes, and mixes that meet them"],
     ["Enter", "type its share; Tab goes to the next row"],
     ["A", "add a material"],
     ["Delete", "remove the layer"],

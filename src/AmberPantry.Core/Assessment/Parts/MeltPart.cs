@@ -8,7 +8,11 @@ namespace AmberPantry.Core.Assessment.Parts;
 /// <param name="FirstC">Temperature of the first value, °C.</param>
 /// <param name="StepC">Degrees between values.</param>
 /// <param name="FirmnessKPa">Yield value, kPa, two decimals.</param>
-public sealed record CurveView(double FirstC, double StepC, IReadOnlyList<double> FirmnessKPa);
+public sealed record CurveView(double FirstC, double StepC, IReadOnlyList<double> FirmnessKPa)
+{
+    internal static CurveView Of(MeltCurve curve) =>
+        new(TemperatureGrid.Ruler.FirstC, TemperatureGrid.Ruler.StepC, [.. curve.FirmnessKPa.Select(kPa => Math.Round(kPa, 2))]);
+}
 
 /// <summary>A state and the temperatures it lasts.</summary>
 public sealed record StateSpan(MatterState State, double FromC, double ToC);
@@ -101,7 +105,7 @@ public sealed record MeltPart
         var states = StatesOf(subject.Curve);
         return new MeltPart
         {
-            Curve = subject.Curve is null ? null : View(subject.Curve),
+            Curve = subject.Curve is null ? null : CurveView.Of(subject.Curve),
             States = states,
             SlumpC = subject.SlumpC,
             SlumpSays = subject.SlumpC is { } slump ? $"slumps at {subject.Say.Temperature(slump)}" : "has no shape to keep",
@@ -117,17 +121,6 @@ public sealed record MeltPart
             Sentence = Tell(subject, states),
             Steps = [.. Explain(subject).Select(step => step.In(subject.Say))],
         };
-    }
-
-    private static CurveView View(MeltCurve curve)
-    {
-        var firmness = new double[curve.FirmnessKPa.Count];
-        for (var t = 0; t < firmness.Length; t++)
-        {
-            firmness[t] = Math.Round(curve.FirmnessKPa[t], 2);
-        }
-
-        return new CurveView(TemperatureGrid.Ruler.FirstC, TemperatureGrid.Ruler.StepC, firmness);
     }
 
     private static List<StateSpan> StatesOf(MeltCurve? curve)

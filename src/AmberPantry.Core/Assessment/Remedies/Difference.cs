@@ -18,6 +18,25 @@ internal sealed record Difference(IReadOnlyList<string> Gains, IReadOnlyList<str
             : $"{gained}, but {lost}";
     }
 
+    /// <summary>"beeswax +6.5", "shea butter −6": what was added first, the largest first.</summary>
+    public static IReadOnlyList<string> Shares(Subject before, Subject after)
+    {
+        decimal Was(string material) => before.Formula.Lines.Where(line => line.Material == material).Sum(line => line.Percent);
+        return
+        [
+            .. after
+                .Lines.Select(pair => (pair.Material, By: pair.Line.Percent - Was(pair.Material.Id)))
+                .Concat(
+                    before
+                        .Lines.Where(pair => after.Formula.Lines.All(line => line.Material != pair.Line.Material))
+                        .Select(pair => (pair.Material, By: -pair.Line.Percent))
+                )
+                .Where(change => change.By != 0)
+                .OrderByDescending(change => change.By)
+                .Select(change => $"{Wording.Brief(change.Material.Name)} {(change.By > 0 ? "+" : "−")}{Math.Abs(change.By):0.##}"),
+        ];
+    }
+
     public static Difference Of(Subject subject, Subject after)
     {
         var gains = new List<string>();

@@ -88,18 +88,8 @@ public sealed class MixFinder(MaterialShelf shelf, Workshop workshop, FamilyRegi
 
     private static string Says(Subject start, Subject best)
     {
-        var changes = best
-            .Lines.Select(pair => (pair.Material, By: pair.Line.Percent - ShareOf(start.Formula, pair.Line.Material)))
-            .Concat(
-                start
-                    .Lines.Where(pair => best.Formula.Lines.All(line => line.Material != pair.Line.Material))
-                    .Select(pair => (pair.Material, By: -pair.Line.Percent))
-            )
-            .Where(change => change.By != 0)
-            .OrderByDescending(change => change.By)
-            .Select(change => $"{Wording.Brief(change.Material.Name)} {(change.By > 0 ? "+" : "−")}{Math.Abs(change.By):0.##}")
-            .ToArray();
-        return changes.Length == 0
+        var changes = Difference.Shares(start, best);
+        return changes.Count == 0
             ? $"This mix already holds: it slumps at {start.Say.Temperature(start.SlumpC ?? -5)}."
             : $"{string.Join(", ", changes)}: slumps {start.Say.BareTemperature(start.SlumpC ?? -5)} → {start.Say.Temperature(best.SlumpC ?? -5)}.";
     }

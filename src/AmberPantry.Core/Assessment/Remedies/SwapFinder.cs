@@ -90,7 +90,9 @@ public sealed class SwapFinder(MaterialShelf shelf, Workshop workshop, FamilyReg
 
         var there = formula.Lines.Select(other => other.Material).ToHashSet();
         var pool = shelf
-            .All.Where(other => other.BasedOn != material.BasedOn && !there.Contains(other.Id) && (!onlyMine || IsOwn(other)) && IsKin(material, other, by))
+            .All.Where(other =>
+                other.BasedOn != material.BasedOn && !there.Contains(other.Id) && (!onlyMine || IsOwn(other)) && IsKin(material, other, by)
+            )
             .DistinctBy(other => IsOwn(other) ? (object)other.Id : (other.Keys, other.Role))
             .OrderBy(other => Apart(material, other, by))
             .Take(MostTried)

@@ -66,7 +66,14 @@ export function Bench({ bench, trial, settled }: Props) {
       acts.dispatch({ kind: "wonder", wonder: { kind: stem.probe, id: stem.probeId || stem.id, value: to } }),
     [acts],
   );
-  const hands = { trial, acts, under: laid, lay, closePanel: () => setPanel(null) };
+  const hands = {
+    trial,
+    acts,
+    under: laid,
+    lay,
+    closePanel: () => setPanel(null),
+    balance: () => setPanel({ kind: "balance" }),
+  };
   useBenchKeys(
     {
       ...hands,
@@ -114,7 +121,8 @@ export function Bench({ bench, trial, settled }: Props) {
         title={<BenchTitle {...title} />}
         right={
           <>
-            <BenchBar {...bar} onMake={() => setStarting(true)} />
+            {/* Where mixes are looked for, the acts give way to them. */}
+            {panel?.kind !== "balance" && <BenchBar {...bar} onMake={() => setStarting(true)} />}
             <div className="plate-right-scroll">
               <RightPlate {...{ trial, assessment, panel, setPanel, acts }} onUnder={lay} />
             </div>

@@ -17,6 +17,7 @@ type Props = {
   onApply: (remedy: Remedy, finding: Finding) => void;
   onSetAside: (finding: Finding, reason: string) => Promise<void>;
   onTakeBack: (finding: string) => void;
+  onBalance: () => void;
 };
 
 const words = { stop: "Stop", fix: "Fix", watch: "Watch", note: "Note" } as const;
@@ -33,7 +34,7 @@ export function countFindings(findings: Finding[]): string {
     .join(" · ");
 }
 
-export function Findings({ assessment, setAside, ...acts }: Props) {
+export function Findings({ assessment, setAside, onBalance, ...acts }: Props) {
   const rows = useRoving<HTMLUListElement>("li");
   const open = assessment.findings.filter((finding) => !finding.rests);
   const resting = assessment.findings.filter((finding) => finding.rests);
@@ -44,6 +45,9 @@ export function Findings({ assessment, setAside, ...acts }: Props) {
           Findings
         </h2>
         <span className="quiet">{countFindings(open)}</span>
+        <button type="button" className="link balance-link" onClick={onBalance}>
+          Balance for me
+        </button>
       </div>
       <p className="headline">{assessment.headline}</p>
       {open.length === 0 && <p className="finding-none">Nothing to mend in this trial.</p>}
@@ -92,7 +96,7 @@ function FindingItem({
   onHide,
   onApply,
   onSetAside,
-}: { finding: Finding } & Omit<Props, "assessment" | "setAside" | "onTakeBack">) {
+}: { finding: Finding } & Omit<Props, "assessment" | "setAside" | "onTakeBack" | "onBalance">) {
   const [shown, setShown] = useState<string | null>(null);
   const [why, setWhy] = useState(false);
   const [asking, setAsking] = useState(false);

@@ -5,6 +5,7 @@ import { Findings } from "./Findings";
 import { BatchPanel } from "./panels/BatchPanel";
 import { CostPanel } from "./panels/CostPanel";
 import { GroupsPanel } from "./panels/GroupsPanel";
+import { BalancePanel } from "./panels/BalancePanel";
 import { TopPanel } from "./panels/TopPanel";
 import { FormulasPanel } from "./panels/FormulasPanel";
 import type { Panel } from "./panels/Frame";
@@ -68,6 +69,8 @@ export const RightPlate = memo(function RightPlate({ trial, assessment, panel, s
       return <WhyPanel reading={assessment.reading} onBack={back} />;
     case "groups":
       return <GroupsPanel trial={trial} onTop={() => setPanel({ kind: "top" })} onBack={back} />;
+    case "balance":
+      return <BalancePanel trial={trial} acts={acts} onBack={back} />;
     case "top":
       return <TopPanel trial={trial} acts={acts} onBack={back} />;
     case "formulas":
@@ -76,6 +79,7 @@ export const RightPlate = memo(function RightPlate({ trial, assessment, panel, s
       return (
         <Findings
           assessment={assessment}
+          onBalance={() => setPanel({ kind: "balance" })}
           setAside={trial.setAside}
           onShow={(remedy, by) => acts.dispatch({ kind: "show", edits: remedy.edits as FormulaEdit[], by })}
           onHide={acts.putBack}

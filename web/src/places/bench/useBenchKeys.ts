@@ -16,6 +16,7 @@ type Hands = {
   under: number | "mix" | null;
   lay: (other: number | null) => void;
   closePanel: () => void;
+  balance: () => void;
   nextLens: () => void;
 };
 
@@ -130,6 +131,7 @@ export function useBenchKeys(hands: Hands, singleKeys: boolean) {
       event.preventDefault();
       focus(".add-line input");
     },
+    b: () => hands.balance(),
     p: () => window.print(),
   };
   useKeys(keys, singleKeys);

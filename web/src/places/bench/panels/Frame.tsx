@@ -16,7 +16,8 @@ export type Panel =
         | "water"
         | "shade"
         | "groups"
-        | "top";
+        | "top"
+        | "balance";
     }
   | null;
 
