@@ -1,5 +1,4 @@
 using AmberPantry.Core.Assessment;
-using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Assessment.Remedies;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;

@@ -2,6 +2,7 @@ using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Making;
 using AmberPantry.Core.Making.Routes;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Melt;
 
 namespace AmberPantry.Core.Tests;
 
@@ -99,5 +100,5 @@ public class MakingTests
     [InlineData(100, 3)]
     [InlineData(200, 4)]
     [InlineData(900, 5)]
-    public void TheThumbScaleFollowsTheStates(double firmness, int thumb) => Assert.Equal(thumb, BatchRecord.ThumbOf(firmness));
+    public void TheThumbScaleFollowsTheStates(double firmness, int thumb) => Assert.Equal(thumb, MatterStates.ThumbOf(firmness));
 }

@@ -216,6 +216,7 @@ public class ShortcutTests
             Part.Keeping => new() { Keeping = of.Keeping },
             Part.Scent => new() { Scent = of.Scent },
             Part.Colour => new() { Colour = of.Colour },
+            Part.Groups => new() { Groups = of.Groups },
             _ => new() { Safety = of.Safety },
         };
 }

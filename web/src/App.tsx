@@ -19,6 +19,9 @@ import { antTheme } from "./theme/antd";
 const Logbook = lazy(() => import("./places/logbook/Logbook").then((page) => ({ default: page.Logbook })));
 const Pantry = lazy(() => import("./places/pantry/Pantry").then((page) => ({ default: page.Pantry })));
 const PastePage = lazy(() => import("./places/bench/paste/PastePage").then((page) => ({ default: page.PastePage })));
+const ComparePage = lazy(() =>
+  import("./places/bench/compare/ComparePage").then((page) => ({ default: page.ComparePage })),
+);
 const LabelPage = lazy(() => import("./places/bench/label/LabelPage").then((page) => ({ default: page.LabelPage })));
 const HousePage = lazy(() => import("./places/house/House").then((page) => ({ default: page.HousePage })));
 
@@ -79,6 +82,7 @@ function Pages() {
           <Route path="/bench" element={<BenchDoor />} />
           <Route path="/bench/new" element={<StartFormula first={false} />} />
           <Route path="/bench/paste" element={<PastePage />} />
+          <Route path="/bench/compare" element={<ComparePage />} />
           <Route path="/bench/read" element={<LabelPage />} />
           <Route path="/bench/:trial" element={<BenchPage />} />
           <Route path="/make" element={<MakeList />} />

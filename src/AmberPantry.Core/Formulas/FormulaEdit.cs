@@ -78,7 +78,7 @@ public sealed record Trade(string From, string ToMaterial, decimal Percent) : Fo
 /// <summary>What a mix holds of a material, percent.</summary>
 public sealed record MixShare(string Material, decimal Percent);
 
-/// <summary>Gives the whole mix at once. What is there keeps its line and phase, what is new joins in its usual phase, what is not named goes.</summary>
+/// <summary>Gives the whole mix at once. What is there keeps its line and phase, what is new joins in its usual phase, the rest goes.</summary>
 /// <param name="Shares">Each material once; they total 100, and kept lines keep their share.</param>
 public sealed record SetMix(IReadOnlyList<MixShare> Shares) : FormulaEdit;
 

@@ -69,7 +69,7 @@ public static class Strength
         var retinol = RetinolEquivalent.Of((double)line.Percent, unitsPerGram).Percent;
         return new StrengthAnswer(
             null,
-            $"{Wording.Percent(line.Percent)} of it is {retinol.ToString("0.000", CultureInfo.InvariantCulture)}{Wording.Narrow}% retinol equivalents.",
+            $"{Wording.Percent(line.Percent)} of it is {Wording.Number(retinol, "0.000")}{Wording.Narrow}% retinol equivalents.",
             "Vitamin A has legal limits, in some places 0.05 % on the body and 0.3 % elsewhere: verify locally. It is outside this tool.",
             []
         );

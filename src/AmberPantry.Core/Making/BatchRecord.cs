@@ -1,5 +1,4 @@
 using AmberPantry.Core.Formulas;
-using AmberPantry.Core.Science.Melt;
 
 namespace AmberPantry.Core.Making;
 
@@ -40,15 +39,4 @@ public static class BatchRecord
             )),
         ];
     }
-
-    /// <summary>Thumb scale of a yield value: 1 sinks in, 5 does not mark.</summary>
-    public static int ThumbOf(double firmnessKPa) =>
-        MatterStates.At(firmnessKPa) switch
-        {
-            MatterState.Brittle => 5,
-            MatterState.Hard => 4,
-            MatterState.Firm => 3,
-            MatterState.Scoopable => 2,
-            _ => 1,
-        };
 }

@@ -2,6 +2,7 @@ using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Making;
@@ -102,7 +103,7 @@ public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor
                     );
                 }
 
-                said = curve is null ? null : BatchRecord.ThumbOf(curve.FirmnessAt(celsius));
+                said = curve is null ? null : MatterStates.ThumbOf(curve.FirmnessAt(celsius));
                 break;
             case ObservationKind.Slump:
                 var slumped = Check(
@@ -140,7 +141,7 @@ public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor
         {
             Said = seen switch
             {
-                { Kind: ObservationKind.ThumbPress, TemperatureC: { } celsius } when curve is not null => BatchRecord.ThumbOf(
+                { Kind: ObservationKind.ThumbPress, TemperatureC: { } celsius } when curve is not null => MatterStates.ThumbOf(
                     curve.FirmnessAt(celsius)
                 ),
                 { Kind: ObservationKind.Slump } => curve?.SlumpC,

@@ -45,6 +45,7 @@ public static class TrialEndpoints
     public static void Map(RouteGroupBuilder trials)
     {
         trials.MapGet("/", Find);
+        CompareEndpoint.Map(trials);
         trials.MapGet("/{id:int}", (int id, PantryDb db, WorkshopKeeper keeper) => TrialViews.Get(db, id, keeper.Open));
         trials.MapGet("/{id:int}/plan", Plan);
         trials.MapPost("/{id:int}/edits", Edit);

@@ -81,6 +81,7 @@ export type Wish = Full<Schemas["Wish"]>;
 export type WishKind = Schemas["WishKind"];
 export type WishAnswer = Full<Schemas["WishAnswer"]>;
 export type WishedMix = Full<Schemas["WishedMix"]>;
+export type CompareView = Full<Schemas["CompareView"]>;
 export type SwapBy = Schemas["SwapBy"];
 export type SwapAnswer = Full<Schemas["SwapAnswer"]>;
 export type SwapOption = Full<Schemas["SwapOption"]>;
@@ -260,6 +261,8 @@ export const api = {
   tellTrial: (id: number, body: Schemas["TellTrial"]) =>
     data(client.PUT("/api/trials/{id}/about", { ...at(id), body })) as Promise<Trial>,
   findTrials: (search: string) => data(client.GET("/api/trials", { params: { query: { search, take: "6" } } })),
+  compare: (ids: number[]) =>
+    data(client.GET("/api/trials/compare", { params: { query: { id: ids } } })) as Promise<CompareView>,
   trial: (id: number) => data(client.GET("/api/trials/{id}", at(id))) as Promise<Trial>,
   editTrial: (id: number, revision: number, edits: FormulaEdit[], command: string) =>
     data(

@@ -19,6 +19,7 @@ export const keys = {
   shade: (question: unknown) => ["shade", question] as const,
   label: (question: unknown) => ["label", question] as const,
   findTrials: (search: string) => ["trial", "find", search] as const,
+  compare: (ids: number[]) => ["trial", "compare", ids] as const,
   trial: (id: number) => ["trial", id] as const,
   plan: (trial: Trial) => ["trial", trial.id, "plan", trial.revision] as const,
   assess: (trial: Trial, lens: Lens) => ["assess", trial.id, trial.revision, trial.setAside, lens] as const,

@@ -2127,6 +2127,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trials/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    id: number[];
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CompareView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trials/{id}": {
         parameters: {
             query?: never;
@@ -3846,6 +3883,56 @@ export interface components {
             base: string;
             shade: null | components["schemas"]["Shade"];
         };
+        CompareView: {
+            /** @description Name of the formula; null where they are of several. */
+            formula: null | string;
+            trials: components["schemas"]["ComparedTrial"][];
+            comparison: components["schemas"]["Comparison"];
+            materials: components["schemas"]["MaterialView"][];
+            /** @description All trials of the first one's formula, to choose from. */
+            formulaTrials: components["schemas"]["TrialBrief"][];
+        };
+        /** @description A mix on the ruler. */
+        ComparedHill: {
+            curve: null | components["schemas"]["CurveView"];
+            states: components["schemas"]["StateSpan"][];
+            /** Format: double */
+            doubtC: number;
+            /** @description "slumps at 49.5 °C". */
+            says: string;
+            /**
+             * Format: double
+             * @description Where it slumped when it was tried; null where nobody looked.
+             */
+            happenedC: null | number;
+        };
+        /** @description What the mixes are at one landmark: "T4 scoops, others firm". */
+        ComparedPlace: {
+            id: string;
+            name: string;
+            /** Format: double */
+            temperatureC: number;
+            says: string;
+        };
+        /** @description A trial that is laid beside others. */
+        ComparedTrial: {
+            /** Format: int32 */
+            id: number;
+            /** @description "Trial 7", with its formula where they are of several. */
+            name: string;
+            intent: string;
+            /** Format: date-time */
+            madeAt: null | string;
+            content: components["schemas"]["Formula"];
+        };
+        /** @description Two to four mixes side by side. */
+        Comparison: {
+            rows: components["schemas"]["MeasureRow"][];
+            places: components["schemas"]["ComparedPlace"][];
+            hills: components["schemas"]["ComparedHill"][];
+            /** @description Which of them stand where they must, in a sentence. */
+            says: string;
+        };
         /** @description One constituent summed over all oils. */
         ConstituentLimit: {
             name: string;
@@ -4297,7 +4384,7 @@ export interface components {
             kind?: "set_family";
             family: components["schemas"]["Family"];
         };
-        /** @description Gives the whole mix at once. What is there keeps its line and phase, what is new joins in its usual phase, what is not named goes. */
+        /** @description Gives the whole mix at once. What is there keeps its line and phase, what is new joins in its usual phase, the rest goes. */
         FormulaEditSetMix: {
             /** @enum {string} */
             kind?: "set_mix";
@@ -4912,6 +4999,21 @@ export interface components {
          * @enum {unknown}
          */
         MatterState: "brittle" | "hard" | "firm" | "scoopable" | "soft" | "slumping" | "liquid";
+        /** @description One measure of every mix, in their order. */
+        MeasureRow: {
+            id: string;
+            name: string;
+            mixes: components["schemas"]["MeasuredMix"][];
+        };
+        /** @description One measure of one mix. */
+        MeasuredMix: {
+            /** @description What the model says; empty where it says nothing. */
+            said: string;
+            /** @description The mean of what was seen; null where nothing was. */
+            happened: null | string;
+            /** @description Better than the others by more than a step that matters, by what happened where that is known of all. */
+            isBest: boolean;
+        };
         /** @description How it melts, from the winter porch to the pot. */
         MeltPart: {
             curve: null | components["schemas"]["CurveView"];

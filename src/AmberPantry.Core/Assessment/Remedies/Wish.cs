@@ -1,4 +1,5 @@
 using AmberPantry.Core.Assessment.Parts;
+using AmberPantry.Core.Assessment.Rules;
 using AmberPantry.Core.Costing;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Science.Feel;
@@ -234,7 +235,7 @@ internal sealed class Wishes(Subject subject, IReadOnlyList<Wish> wishes)
             WishKind.DressAfter => (Math.Ceiling(measure), $"{Wording.Number(Math.Ceiling(measure), "0")} min"),
             WishKind.StateAt => (measure, MatterStates.Word(MatterStates.At(measure))),
             WishKind.SolidOnSkin => (Math.Ceiling(measure), $"{Wording.Number(Math.Ceiling(measure), "0")}{Wording.Narrow}%"),
-            _ => (Math.Ceiling(10 * measure) / 10, Wording.Number(Math.Ceiling(10 * measure) / 10, "0.0")),
+            _ => (Math.Ceiling(10 * measure) / 10, Wording.Number(measure, "0.0")),
         };
     }
 
@@ -293,7 +294,7 @@ internal sealed class Wishes(Subject subject, IReadOnlyList<Wish> wishes)
                 var marked = mix.There.Where(pair => Forbids(pair.Material)).Select(pair => Wording.Brief(pair.Material.Name)).ToArray();
                 return new(marked.Length == 0 ? "none in it" : string.Join(", ", marked.Take(2)), marked.Length == 0);
             default:
-                var many = GroupTotal.All(mix).Where(total => total.Percent > total.Highest).Select(total => total.Group).ToArray();
+                var many = mix.Family.Groups.Where(group => GroupShares.Share(mix, group) > group.High).Select(group => group.Group).ToArray();
                 return new(many.Length == 0 ? "all usual" : $"many {many[0]}", many.Length == 0);
         }
     }

@@ -343,7 +343,7 @@ public sealed class WishFinder(MaterialShelf shelf, Workshop workshop, FamilyReg
                 name switch
                 {
                     "nearest" when Moved(before.Formula, mix.Formula) == 0 => "the mix in hand already",
-                "nearest" => "nearest to the mix in hand",
+                    "nearest" => "nearest to the mix in hand",
                     _ => name,
                 }
             ),

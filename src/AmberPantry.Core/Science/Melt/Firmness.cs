@@ -87,6 +87,17 @@ public static class MatterStates
             _ => "liquid",
         };
 
+    /// <summary>Thumb scale of a yield value: 1 sinks in, 5 does not mark.</summary>
+    public static int ThumbOf(double firmnessKPa) =>
+        At(firmnessKPa) switch
+        {
+            MatterState.Brittle => 5,
+            MatterState.Hard => 4,
+            MatterState.Firm => 3,
+            MatterState.Scoopable => 2,
+            _ => 1,
+        };
+
     /// <summary>What a hand finds when it picks some up.</summary>
     public static string InTheHand(MatterState state) =>
         state switch

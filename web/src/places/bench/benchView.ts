@@ -55,9 +55,22 @@ export function useBenchView(
     line,
     material: materials.get(line.material),
     was: heldShares || after ? line.percent : null,
-    now: heldShares?.get(line.id) ?? after?.get(line.id) ?? line.percent,
+    now: heldShares ? (heldShares.get(line.id) ?? line.percent) : after ? (after.get(line.id) ?? 0) : line.percent,
     kept: line.kept,
   }));
+  // What a shown change brings in stands where it would join.
+  const had = new Set(lines.map((line) => line.id));
+  afterLines?.forEach((line, i) => {
+    if (heldShares || had.has(line.id)) return;
+    const before = rows.findIndex((row) => row.line.id === afterLines[i - 1]?.id);
+    rows.splice(before + 1, 0, {
+      line,
+      material: materials.get(line.material),
+      was: 0,
+      now: line.percent,
+      kept: false,
+    });
+  });
   const wonder = state.mode === "wondering" ? state.wonder : null;
   const mark = wonder && settled.assessment.parts.melt?.landmarks.find((landmark) => landmark.id === wonder.id);
   const moved = useMemo<Moved | null>(

@@ -51,6 +51,13 @@ export function TrialsPanel({ trial, onUnder, onBack }: Props) {
       <ul className="panel-list panel-part" {...rows}>
         {others.filter((one) => !one.archivedAt).map(row)}
       </ul>
+      {others.length > 1 && (
+        <p>
+          <Link className="link" to={`/bench/compare?${beside(trial)}`}>
+            Lay up to four side by side
+          </Link>
+        </p>
+      )}
       {archived.length > 0 && (
         <>
           <h3 className="panel-part">Archived</h3>
@@ -67,6 +74,16 @@ export function TrialsPanel({ trial, onUnder, onBack }: Props) {
     </Frame>
   );
 }
+
+/** The newest of the trials, the one in hand among them, in their order. */
+const beside = (trial: Trial) =>
+  trial.trials
+    .filter((one) => one.id === trial.id || !one.archivedAt)
+    .sort((one, other) => Number(other.id === trial.id) - Number(one.id === trial.id) || other.number - one.number)
+    .slice(0, 4)
+    .sort((one, other) => one.number - other.number)
+    .map((one) => `id=${one.id}`)
+    .join("&");
 
 function About({ trial }: { trial: Trial }) {
   const queries = useQueryClient();

@@ -1,4 +1,5 @@
 using AmberPantry.Core.Assessment.Lenses;
+using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Assessment.Remedies;
 using AmberPantry.Core.Assessment.Rules;
 using AmberPantry.Core.Families;
@@ -7,7 +8,7 @@ using AmberPantry.Core.Materials;
 using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Workshops;
 
-namespace AmberPantry.Core.Assessment.Parts;
+namespace AmberPantry.Core.Assessment;
 
 /// <summary>What becomes of a line in this base.</summary>
 public enum InBase
