@@ -59,6 +59,7 @@ internal sealed partial class LabelReader(LabelQuestion question, MaterialShelf 
             Match(entry, entries);
         }
 
+        Wholeness.Check(question.Answers, "answers");
         foreach (var answer in question.Answers ?? [])
         {
             Take(answer, entries);

@@ -55,6 +55,7 @@ internal sealed partial class PastedReader(PastedQuestion question, MaterialShel
         }
 
         Sort(Apart([.. rows.Take(MostRows)]));
+        Wholeness.Check(question.Answers, "answers");
         foreach (var answer in question.Answers ?? [])
         {
             Take(answer);

@@ -1,6 +1,6 @@
 import { useId, useState } from "react";
 import type { CompareView } from "../../../api/client";
-import { axisOf, layFlags, placeWords } from "../../../instruments/ruler/geometry";
+import { axisOf, type Flag, layFlags, placeWords } from "../../../instruments/ruler/geometry";
 import { Hill } from "../../../instruments/ruler/Hill";
 import { Scale } from "../../../instruments/ruler/Scale";
 import { StatePatterns } from "../../../instruments/ruler/StatePatterns";
@@ -12,6 +12,7 @@ import "../../../instruments/ruler/ruler.css";
 const pitch = 52;
 const full = 30;
 const flagsHeight = 44;
+const flagTop = (flag: Flag) => 5 + flag.lane * flagsHeight;
 
 /** Every trial on one scale of warmth; the places run through all. */
 export function Hills({ view }: { view: CompareView }) {
@@ -113,29 +114,34 @@ export function Hills({ view }: { view: CompareView }) {
             );
           })}
           <Scale axis={axis} y={top + hills.length * pitch} fahrenheit={units.fahrenheit} />
-          {places.map((place, i) => {
-            const flag = flags.find((one) => one.id === place.id);
-            const x = stems[i] ?? 0;
-            if (!flag) return null;
-            const y = 5 + flag.lane * flagsHeight;
-            const lines = [`${place.name} ${units.bareTemperature(place.temperatureC)}°`, place.says];
+          {flags.map((flag) => (
+            <g key={flag.id} className="flag must">
+              <path className="stem-casing" d={`M${flag.x} ${flagTop(flag)}V${top + hills.length * pitch}`} />
+              <path className="stem" d={`M${flag.x} ${flagTop(flag)}V${top + hills.length * pitch}`} />
+              <path
+                className="stem"
+                d={`M${flag.x} ${flagTop(flag)}H${flag.flipped ? flag.x - flag.width : flag.x + flag.width}`}
+              />
+            </g>
+          ))}
+          {flags.map((flag) => {
+            const place = places.find((one) => one.id === flag.id);
             return (
-              <g key={place.id} className="flag must">
-                <path className="stem-casing" d={`M${x} ${y}V${top + hills.length * pitch}`} />
-                <path className="stem" d={`M${x} ${y}V${top + hills.length * pitch}`} />
-                <path className="stem" d={`M${x} ${y}H${flag.flipped ? x - flag.width : x + flag.width}`} />
-                {lines.map((text, k) => (
-                  <text
-                    key={text}
-                    x={flag.flipped ? x - 8 : x + 8}
-                    y={y + 15 + k * 17}
-                    textAnchor={flag.flipped ? "end" : "start"}
-                    className={k === 0 ? "" : "strong"}
-                  >
-                    {text}
-                  </text>
-                ))}
-              </g>
+              place && (
+                <g key={flag.id} className="flag must over-stems">
+                  {[`${place.name} ${units.bareTemperature(place.temperatureC)}°`, place.says].map((text, k) => (
+                    <text
+                      key={text}
+                      x={flag.flipped ? flag.x - 8 : flag.x + 8}
+                      y={flagTop(flag) + 15 + k * 17}
+                      textAnchor={flag.flipped ? "end" : "start"}
+                      className={k === 0 ? "" : "strong"}
+                    >
+                      {text}
+                    </text>
+                  ))}
+                </g>
+              )
             );
           })}
         </svg>

@@ -75,7 +75,7 @@ export function columnsOf(view: CompareView, width: number): { columns: Column[]
 /** What changes from one column to the next, where it is enough to be told. */
 export function changes(from: Column, to: Column): { material: string; by: number; y: number }[] {
   const all = [...new Set([...from.blocks, ...to.blocks].map((block) => block.material))];
-  return all.flatMap((material) => {
+  const told = all.flatMap((material) => {
     const one = from.blocks.find((block) => block.material === material);
     const other = to.blocks.find((block) => block.material === material);
     const by = (other?.percent ?? 0) - (one?.percent ?? 0);
@@ -83,6 +83,7 @@ export function changes(from: Column, to: Column): { material: string; by: numbe
     const y = (mid(one) ?? mid(other) ?? 0) / 2 + (mid(other) ?? mid(one) ?? 0) / 2;
     return Math.abs(by) >= tellFrom ? [{ material, by, y }] : [];
   });
+  return told.sort((a, b) => a.y - b.y);
 }
 
 /** Names beside thin layers step aside, each as near to its layer as can be. */
