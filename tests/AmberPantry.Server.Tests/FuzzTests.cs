@@ -40,6 +40,11 @@ public class FuzzTests
             {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
             "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},"line":"L1","by":"firmness","onlyMine":true}
             """,
+        ["post /api/rescue"] = """
+            {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
+            "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},
+            "wish":{"kind":"too_soft","potG":480,"atC":20,"state":"firm"}}
+            """,
         ["post /api/wishes"] = """
             {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
             "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},

@@ -85,6 +85,9 @@ public sealed record WishRequest(Formula Formula, IReadOnlyList<Wish>? Wishes = 
 /// <param name="Materials">What the mixes bring in.</param>
 public sealed record WishView(WishAnswer Answer, IReadOnlyList<MaterialView> Materials);
 
+/// <param name="Wish">What is in the pot and what is wrong with it; left out, only what can be wrong is answered.</param>
+public sealed record RescueRequest(Formula Formula, RescueWish? Wish = null);
+
 /// <summary>Judging a formula without keeping it.</summary>
 public static class AssessEndpoints
 {
@@ -98,6 +101,7 @@ public static class AssessEndpoints
         api.MapPost("/shade", Shade);
         api.MapPost("/swaps", Swaps);
         api.MapPost("/wishes", WishesOf);
+        api.MapPost("/rescue", Rescue);
         api.MapPost("/strength", StrengthOf);
         api.MapGet("/families", () => FamilyRegistry.Usual.All.Select(FamilyView.Of)).WithName("families");
     }
@@ -135,6 +139,15 @@ public static class AssessEndpoints
         var finder = new WishFinder(open.Shelf, open.Workshop);
         var answer = request.Wishes is { } wishes ? finder.Find(request.Formula, wishes, stop) : finder.Usual(request.Formula);
         return new WishView(answer, [.. answer.Mixes.SelectMany(mix => MaterialEndpoints.In(mix.Formula, open)).DistinctBy(material => material.Id)]);
+    }
+
+    private static RescueAnswer Rescue(RescueRequest request, WorkshopKeeper keeper)
+    {
+        FormulaCheck.Check(request.Formula, keeper.Shelf);
+        var open = keeper.Open;
+        return request.Wish is { } wish
+            ? new RescueFinder(open.Shelf, open.Workshop).Find(request.Formula, wish)
+            : new RescueAnswer(RescueFinder.KindsOf(FamilyRegistry.Usual.Get(request.Formula.Family, "formula.family")), [], "");
     }
 
     private static SwapAnswer Swaps(SwapRequest request, WorkshopKeeper keeper)

@@ -82,6 +82,9 @@ export type WishKind = Schemas["WishKind"];
 export type WishAnswer = Full<Schemas["WishAnswer"]>;
 export type WishedMix = Full<Schemas["WishedMix"]>;
 export type CompareView = Full<Schemas["CompareView"]>;
+export type RescueKind = Schemas["RescueKind"];
+export type RescueWish = Schemas["RescueWish"];
+export type RescueAnswer = Full<Schemas["RescueAnswer"]>;
 export type SwapBy = Schemas["SwapBy"];
 export type SwapAnswer = Full<Schemas["SwapAnswer"]>;
 export type SwapOption = Full<Schemas["SwapOption"]>;
@@ -225,6 +228,8 @@ export const api = {
         Full<Schemas["WishView"]>
       >)
     ).answer,
+  rescue: (formula: Formula, wish: RescueWish | null) =>
+    data(client.POST("/api/rescue", { body: { formula, wish } })) as Promise<RescueAnswer>,
   swaps: (formula: Formula, line: string, by: SwapBy, onlyMine: boolean) =>
     data(client.POST("/api/swaps", { body: { formula, line, by, onlyMine } })) as Promise<SwapAnswer>,
   strength: (body: StrengthRequest) => data(client.POST("/api/strength", { body })) as Promise<StrengthAnswer>,

@@ -234,6 +234,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rescue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RescueRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RescueAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/strength": {
         parameters: {
             query?: never;
@@ -5529,6 +5568,57 @@ export interface components {
             did?: null | string;
             /** Format: uuid */
             command?: null | string;
+        };
+        RescueAnswer: {
+            /** @description What can be wrong with this kind of product. */
+            kinds: components["schemas"]["RescueKind"][];
+            /** @description The least to add first. */
+            options: components["schemas"]["RescueOption"][];
+            says: string;
+        };
+        /**
+         * @description What is wrong with what is in the pot.
+         * @enum {unknown}
+         */
+        RescueKind: "too_soft" | "too_hard" | "slumps_early" | "too_wet" | "too_dusty";
+        /** @description A material that rescues the pot. */
+        RescueOption: {
+            material: string;
+            name: string;
+            /**
+             * Format: double
+             * @description Grams to add, at the scale's step.
+             */
+            addG: number;
+            /** @description Before and after: "soft → scoopable at 20 °C". */
+            says: string;
+            /** @description What else changes; empty where nothing does. */
+            effect: string;
+            /** @description What it does to the names on the label. */
+            label: string;
+            /** @description Puts it on top of what is in the pot. */
+            edits: components["schemas"]["FormulaEdit"][];
+            isOwn: boolean;
+        };
+        RescueRequest: {
+            formula: components["schemas"]["Formula"];
+            wish?: null | components["schemas"]["RescueWish"];
+        };
+        /** @description The pot, and what it should be. */
+        RescueWish: {
+            kind: components["schemas"]["RescueKind"];
+            /**
+             * Format: double
+             * @description What is in it now, g.
+             */
+            potG: number;
+            /**
+             * Format: double
+             * @description Temperature at which it is wrong, °C; not asked of grains.
+             */
+            atC?: null | number;
+            /** @description State wished there; not asked of grains or of a slump. */
+            state?: null | string;
         };
         /**
          * @description How the water looks.

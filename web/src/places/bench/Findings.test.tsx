@@ -21,7 +21,7 @@ const acts = () => ({
   onApply: vi.fn(),
   onSetAside: vi.fn(async () => undefined),
   onTakeBack: vi.fn(),
-  onBalance: vi.fn(),
+  onOpen: vi.fn(),
 });
 
 describe("findings", () => {

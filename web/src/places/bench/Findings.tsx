@@ -17,7 +17,7 @@ type Props = {
   onApply: (remedy: Remedy, finding: Finding) => void;
   onSetAside: (finding: Finding, reason: string) => Promise<void>;
   onTakeBack: (finding: string) => void;
-  onBalance: () => void;
+  onOpen: (panel: "balance" | "rescue") => void;
 };
 
 const words = { stop: "Stop", fix: "Fix", watch: "Watch", note: "Note" } as const;
@@ -34,7 +34,7 @@ export function countFindings(findings: Finding[]): string {
     .join(" · ");
 }
 
-export function Findings({ assessment, setAside, onBalance, ...acts }: Props) {
+export function Findings({ assessment, setAside, onOpen, ...acts }: Props) {
   const rows = useRoving<HTMLUListElement>("li");
   const open = assessment.findings.filter((finding) => !finding.rests);
   const resting = assessment.findings.filter((finding) => finding.rests);
@@ -45,10 +45,15 @@ export function Findings({ assessment, setAside, onBalance, ...acts }: Props) {
           Findings
         </h2>
         <span className="quiet">{countFindings(open)}</span>
-        <button type="button" className="link balance-link" onClick={onBalance}>
+      </div>
+      <p className="finding-answers">
+        <button type="button" className="link" onClick={() => onOpen("balance")}>
           Balance for me
         </button>
-      </div>
+        <button type="button" className="link" onClick={() => onOpen("rescue")}>
+          Rescue the pot
+        </button>
+      </p>
       <p className="headline">{assessment.headline}</p>
       {open.length === 0 && <p className="finding-none">Nothing to mend in this trial.</p>}
       <ul className="findings" {...rows}>
@@ -96,7 +101,7 @@ function FindingItem({
   onHide,
   onApply,
   onSetAside,
-}: { finding: Finding } & Omit<Props, "assessment" | "setAside" | "onTakeBack" | "onBalance">) {
+}: { finding: Finding } & Omit<Props, "assessment" | "setAside" | "onTakeBack" | "onOpen">) {
   const [shown, setShown] = useState<string | null>(null);
   const [why, setWhy] = useState(false);
   const [asking, setAsking] = useState(false);

@@ -6,6 +6,7 @@ import { BatchPanel } from "./panels/BatchPanel";
 import { CostPanel } from "./panels/CostPanel";
 import { GroupsPanel } from "./panels/GroupsPanel";
 import { BalancePanel } from "./panels/BalancePanel";
+import { RescuePanel } from "./panels/RescuePanel";
 import { TopPanel } from "./panels/TopPanel";
 import { FormulasPanel } from "./panels/FormulasPanel";
 import type { Panel } from "./panels/Frame";
@@ -71,6 +72,8 @@ export const RightPlate = memo(function RightPlate({ trial, assessment, panel, s
       return <GroupsPanel trial={trial} onTop={() => setPanel({ kind: "top" })} onBack={back} />;
     case "balance":
       return <BalancePanel trial={trial} acts={acts} onBack={back} />;
+    case "rescue":
+      return <RescuePanel trial={trial} acts={acts} onBack={back} />;
     case "top":
       return <TopPanel trial={trial} acts={acts} onBack={back} />;
     case "formulas":
@@ -79,7 +82,7 @@ export const RightPlate = memo(function RightPlate({ trial, assessment, panel, s
       return (
         <Findings
           assessment={assessment}
-          onBalance={() => setPanel({ kind: "balance" })}
+          onOpen={(kind) => setPanel({ kind })}
           setAside={trial.setAside}
           onShow={(remedy, by) => acts.dispatch({ kind: "show", edits: remedy.edits as FormulaEdit[], by })}
           onHide={acts.putBack}

@@ -35,6 +35,10 @@ describe("what the bench says in passing", () => {
     expect(shownWords(rows, names, "keys")).toBe(
       "Shown, not done: beeswax 12.0 → 14.0\u202f%, shea butter 80.0 → 78.0\u202f%. Enter applies.",
     );
+    // Of many the largest are told, and what joins by its own name.
+    const many = [1, 2, 3, 4].map((i) => ({ line: { id: `M${i}` }, material: { name: `Oil ${i}` }, was: 0, now: i }));
+    expect(shownWords(many, names, "keys")).toContain("oil 4 0.0 → 4.0");
+    expect(shownWords(many, names, "keys")).toContain(", 1 more. Enter applies.");
     expect(shownWords([], names, "pointer")).toBe("Shown, not done. A click applies.");
   });
 

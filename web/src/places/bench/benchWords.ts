@@ -27,18 +27,24 @@ export function heldWords(held: Held, layers: LayerIn[], names: Map<string, stri
   return `Held: ${short(held.upper)} against ${short(held.lower)}.${over} Esc puts it back.`;
 }
 
-/** What a remedy that is only shown would change. */
+/** Changes told by name; the rows show them all. */
+const mostTold = 3;
+
+/** What a remedy that is only shown would change, the largest first. */
 export function shownWords(
-  rows: { line: { id: string }; was: number | null; now: number }[],
+  rows: { line: { id: string }; material?: { name: string } | undefined; was: number | null; now: number }[],
   names: Map<string, string>,
   by: "keys" | "pointer",
 ): string {
-  const changes = rows
-    .filter((row) => row.was !== null && row.was !== row.now)
-    .map(
-      (row) =>
-        `${brief(names.get(row.line.id) ?? row.line.id)} ${percent(row.was ?? 0)} → ${percent(row.now)}${narrow}%`,
-    );
+  const moved = (row: { was: number | null; now: number }) => Math.abs(row.now - (row.was ?? row.now));
+  const changed = rows.filter((row) => row.was !== null && row.was !== row.now);
+  const told =
+    changed.length <= mostTold ? changed : [...changed].sort((a, b) => moved(b) - moved(a)).slice(0, mostTold);
+  const changes = told.map(
+    (row) =>
+      `${brief(names.get(row.line.id) ?? row.material?.name ?? row.line.id)} ${percent(row.was ?? 0)} → ${percent(row.now)}${narrow}%`,
+  );
+  if (changed.length > told.length) changes.push(`${changed.length - told.length} more`);
   return `Shown, not done${changes.length ? `: ${changes.join(", ")}` : ""}. ${by === "keys" ? "Enter" : "A click"} applies.`;
 }
 

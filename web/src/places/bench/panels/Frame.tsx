@@ -17,7 +17,8 @@ export type Panel =
         | "shade"
         | "groups"
         | "top"
-        | "balance";
+        | "balance"
+        | "rescue";
     }
   | null;
 

@@ -1,11 +1,11 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Checkbox } from "antd";
 import { useState } from "react";
-import { api, type FormulaEdit, inWords, type FormulaLine, type SwapBy, type Trial } from "../../../api/client";
+import { api, inWords, type FormulaLine, type SwapBy, type Trial } from "../../../api/client";
 import { keys } from "../../../api/keys";
 import { Pick } from "../../../kit/Pick";
-import { upper } from "../../../words/format";
 import type { BenchActs } from "../useBench";
+import { OptionList } from "./OptionList";
 
 const words: Record<SwapBy, string> = {
   firmness: "one as firm",
@@ -23,7 +23,6 @@ type Props = { trial: Trial; line: FormulaLine; can: readonly SwapBy[]; acts: Be
 export function SwapPart({ trial, line, can, acts }: Props) {
   const [by, setBy] = useState<SwapBy | null>(null);
   const [onlyMine, setOnlyMine] = useState(false);
-  const [shown, setShown] = useState("");
   const answer = useQuery({
     queryKey: keys.swaps([trial.content, line.id, by, onlyMine]),
     queryFn: () => api.swaps(trial.content, line.id, by as SwapBy, onlyMine),
@@ -31,14 +30,6 @@ export function SwapPart({ trial, line, can, acts }: Props) {
     placeholderData: keepPreviousData,
     retry: false,
   });
-  const show = (material: string, edits: FormulaEdit[], how: "keys" | "pointer") => {
-    setShown(material);
-    acts.dispatch({ kind: "show", edits, by: how });
-  };
-  const hide = () => {
-    setShown("");
-    acts.putBack();
-  };
   return (
     <>
       <Pick<SwapBy | "name">
@@ -61,31 +52,7 @@ export function SwapPart({ trial, line, can, acts }: Props) {
           )}
           {answer.isFetching && !answer.data && <p className="quiet">Trying them in this mix…</p>}
           {answer.data && <p className="quiet">{answer.data.says}</p>}
-          <ul className="swap-list">
-            {answer.data?.options.map((option) => {
-              const edits = option.edits as FormulaEdit[];
-              return (
-                <li key={option.material}>
-                  <button
-                    type="button"
-                    className="swap-option"
-                    onFocus={() => show(option.material, edits, "keys")}
-                    onBlur={hide}
-                    onMouseEnter={() => show(option.material, edits, "pointer")}
-                    onMouseLeave={hide}
-                    onClick={() => void acts.apply(edits)}
-                  >
-                    <b>{option.name}</b>
-                    {option.isOwn && <span className="quiet"> on your shelf</span>}
-                    <span className="swap-says">{upper(option.says)}</span>
-                    {shown === option.material && option.effect && (
-                      <span className="effect">{upper(option.effect)}</span>
-                    )}
-                  </button>
-                </li>
-              );
-            })}
-          </ul>
+          <OptionList options={answer.data?.options ?? []} acts={acts} />
         </>
       )}
     </>

@@ -25,7 +25,7 @@ export const kindWords: Record<WishKind, string> = {
   usual_groups: "groups as usual",
 };
 
-const states = ["brittle", "hard", "firm", "scoopable", "soft"];
+export const states = ["brittle", "hard", "firm", "scoopable", "soft"];
 
 export function draftOf(wish: Wish, units: Units): WishDraft {
   return {
