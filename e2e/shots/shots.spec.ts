@@ -45,6 +45,15 @@ test("one picture of each view", async ({ page, demo }) => {
     await page.getByLabel("As pasted").fill(label);
     await expect(page.getByText("The middle:")).toBeVisible();
   });
+  await shoot("bench-balance", "/bench/7", async () => {
+    await page.keyboard.press("b");
+    const cost = page.getByLabel("what it costs: money");
+    await cost.fill("0.75");
+    await cost.press("Enter");
+    await page.locator(".mix-option").first().focus();
+    await expect(page.locator("#status")).toContainText("Shown, not done");
+  });
+  await shoot("bench-compare", "/bench/compare?id=4&id=5&id=6&id=7");
   await shoot("bench-820", "/bench/7", undefined, { width: 820, height: 1180 });
   await shoot("make-weigh", "/make/7", async () => page.locator(".make-number").fill("552.1"), tablet);
   await shoot("pantry-day", "/pantry");

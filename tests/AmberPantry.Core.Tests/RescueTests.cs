@@ -26,18 +26,14 @@ public class RescueTests
             Assert.Equal(400 + option.AddG, (double)after.Batch.Grams, 1);
             Assert.Equal(MatterState.Firm, MatterStates.At(FirmnessAt20(after)));
             // Grams of everything that was there are still there.
-            Assert.All(
-                soft.Lines.Where(line => line.Material != option.Material),
-                line => Assert.Equal((double)line.Percent * 4, (double)(after.Line(line.Id).Percent * after.Batch.Grams / 100), 1)
+            Assert.All(soft.Lines.Where(line => line.Material != option.Material), line =>
+                Assert.Equal((double)line.Percent * 4, (double)(after.Line(line.Id).Percent * after.Batch.Grams / 100), 1)
             );
             Assert.Contains("→ firm at 20", option.Says, StringComparison.Ordinal);
         }
 
         var wax = answer.Options.Single(option => option.Material == "beeswax");
-        var less = Editor.Apply(
-            soft,
-            [new SetBatch(new BatchSize(400)), new SetShare("L1", $"{wax.AddG * 0.9:0.0} g", GivesWay.OnTop)]
-        );
+        var less = Editor.Apply(soft, [new SetBatch(new BatchSize(400)), new SetShare("L1", $"{wax.AddG * 0.9:0.0} g", GivesWay.OnTop)]);
         Assert.NotEqual(MatterState.Firm, MatterStates.At(FirmnessAt20(less)));
     }
 
@@ -45,9 +41,8 @@ public class RescueTests
     public void TooHardIsMendedByOilAndASlumpByWax()
     {
         var hard = Sample.Of(Kinds.Balm, ("beeswax", 30), ("cocoa butter", 20), ("sunflower oil", 50));
-        Assert.All(
-            Finder.Find(hard, new RescueWish(RescueKind.TooHard, 300, 20, "firm")).Options,
-            option => Assert.True(FirmnessAt20(Editor.Apply(hard, option.Edits)) <= MatterStates.LimitsKPa[1] + 0.01)
+        Assert.All(Finder.Find(hard, new RescueWish(RescueKind.TooHard, 300, 20, "firm")).Options, option =>
+            Assert.True(FirmnessAt20(Editor.Apply(hard, option.Edits)) <= MatterStates.LimitsKPa[1] + 0.01)
         );
         var slumps = Finder.Find(Sample.Slipway4, new RescueWish(RescueKind.SlumpsEarly, 600, 49));
         Assert.All(slumps.Options, option =>

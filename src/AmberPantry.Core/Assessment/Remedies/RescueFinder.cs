@@ -152,7 +152,8 @@ public sealed class RescueFinder(MaterialShelf shelf, Workshop workshop, FamilyR
     private static bool IsLike(Material material, RescueKind kind) =>
         kind switch
         {
-            RescueKind.TooSoft or RescueKind.SlumpsEarly => material.Melt is not null && material.Role is Role.Wax or Role.Hardener or Role.HardButter,
+            RescueKind.TooSoft or RescueKind.SlumpsEarly => material.Melt is not null
+                && material.Role is Role.Wax or Role.Hardener or Role.HardButter,
             RescueKind.TooHard => material.IsLiquid,
             RescueKind.TooWet => material.Role == Role.Powder && material.Keys.Powder is not null,
             _ => material.IsLiquid,
@@ -243,7 +244,12 @@ public sealed class RescueFinder(MaterialShelf shelf, Workshop workshop, FamilyR
     private static string OnTheLabel(Subject before, Subject after, Material material)
     {
         static string[] Order(Subject mix) =>
-            [.. mix.There.GroupBy(pair => pair.Material.Inci).OrderByDescending(group => group.Sum(pair => pair.Line.Percent)).Select(group => group.Key)];
+            [
+                .. mix
+                    .There.GroupBy(pair => pair.Material.Inci)
+                    .OrderByDescending(group => group.Sum(pair => pair.Line.Percent))
+                    .Select(group => group.Key),
+            ];
         string[] was = Order(before),
             now = Order(after);
         var place = Array.IndexOf(now, material.Inci) + 1;

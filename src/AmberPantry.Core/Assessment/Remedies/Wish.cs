@@ -264,9 +264,9 @@ internal sealed class Wishes(Subject subject, IReadOnlyList<Wish> wishes)
                 var state = MatterStates.At(kPa);
                 return new(MatterStates.Word(state), state == wish.State);
             case WishKind.StandsAt:
-                return new(say.Temperature(mix.SlumpC ?? LeastC), mix.SlumpC >= wish.At + (wish.Value ?? Wish.HoldsSpare) - Slack);
+                return new(say.Temperature(mix.SlumpC ?? LeastC), Told(mix.SlumpC) >= wish.At + (wish.Value ?? Wish.HoldsSpare));
             case WishKind.MustStand:
-                return new(say.Temperature(mix.SlumpC ?? LeastC), Hottest is not { } hottest || mix.SlumpC >= hottest + Wish.HoldsSpare - Slack);
+                return new(say.Temperature(mix.SlumpC ?? LeastC), Hottest is not { } hottest || Told(mix.SlumpC) >= hottest + Wish.HoldsSpare);
             case WishKind.GreaseAfter:
                 var grease = mix.Skin?.GreaseAfter(wish.At!.Value) ?? 0;
                 return new(Wording.Number(grease, "0.0"), grease <= wish.Value + Slack);
@@ -298,6 +298,9 @@ internal sealed class Wishes(Subject subject, IReadOnlyList<Wish> wishes)
                 return new(many.Length == 0 ? "all usual" : $"many {many[0]}", many.Length == 0);
         }
     }
+
+    /// <summary>To the half degree in which it is told: what reads as met is met.</summary>
+    private static double? Told(double? slumpC) => slumpC is { } celsius ? Math.Round(2 * celsius) / 2 : null;
 
     private const double LeastC = -5;
     private const double Slack = 0.05;
