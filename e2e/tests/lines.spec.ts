@@ -109,6 +109,34 @@ test("wishes in words find mixes by keys alone; a slip is named, one out of reac
   await expect(page.locator("#status")).toContainText("Undone");
 });
 
+test("a pot is rescued in grams, and a parcel sent on its way", async ({ page, demo }) => {
+  await page.goto(`${demo.url}/bench/5`);
+  await page.getByRole("button", { name: "Rescue the pot" }).click();
+  await expect(page.getByRole("heading", { name: "Rescue the pot" })).toBeFocused();
+  const pot = page.getByRole("textbox", { name: "In the pot now" });
+  await pot.fill("some");
+  await pot.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("“some” is not a weight");
+  await pot.fill("480");
+  await pot.press("Enter");
+  const option = page.locator(".swap-option").first();
+  await expect(option).toContainText("→ firm at 20");
+  await option.focus();
+  await expect(page.locator("#status")).toContainText("Shown, not done");
+  await page.keyboard.press("Enter");
+  await expect(page.locator(".row-sum .cell-percent")).toHaveText("100.0");
+  await expect(page.locator("#status")).toContainText("Undo");
+  await page.getByRole("button", { name: "Send a parcel" }).click();
+  await page.getByLabel("stretch 2: temperature").fill("60");
+  await page.getByLabel("stretch 2: hours").fill("20");
+  await page.getByLabel("stretch 2: hours").press("Enter");
+  await expect(page.locator(".panel [role=status]").first()).toContainText("Arrives");
+  await expect(page.locator(".panel .ruler-picture")).toContainText("van");
+  await page.getByLabel("stretch 2: hours").fill("soon");
+  await page.getByLabel("stretch 2: hours").press("Enter");
+  await expect(page.getByRole("alert")).toContainText("“soon” is not a number");
+});
+
 test("two to four trials stand side by side, chosen by keys, read as a table, and gone to", async ({ page, demo }) => {
   await page.goto(`${demo.url}/bench/7`);
   await page.locator(".facts .openable", { hasText: "trial 7" }).click();
@@ -142,10 +170,17 @@ test("a row moved among lines of another phase joins it, in one step that undo t
   const castor = page.locator('[data-line="L6"]');
   await expect(castor).toContainText("Melt");
   await page.locator(`${share("L6")} button`).focus();
-  await page.keyboard.press("Shift+ArrowDown");
-  await expect(castor).toContainText("Melt");
+  // Past the first line of the cool-down it stands among them.
   await page.keyboard.press("Shift+ArrowDown");
   await expect(castor).toContainText("Cool-down");
+  await expect(page.locator("[data-line]").nth(6)).toContainText("Castor oil");
   await page.keyboard.press("Control+z");
   await expect(castor).toContainText("Melt");
+  await expect(page.locator("[data-line]").nth(5)).toContainText("Castor oil");
+  // Quick keys move on from where the last one goes.
+  await page.locator(`${share("L1")} button`).focus();
+  await page.keyboard.press("Shift+ArrowDown");
+  await page.keyboard.press("Shift+ArrowDown");
+  await page.keyboard.press("Shift+ArrowDown");
+  await expect(page.locator("[data-line]").nth(3)).toContainText("Beeswax");
 });

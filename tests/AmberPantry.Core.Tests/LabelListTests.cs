@@ -119,6 +119,17 @@ public class LabelListTests
                 iter: 150
             );
 
+    /// <summary>Where the names above the line can hardly fill the pot, those below fill it; and nothing is above what stands before it.</summary>
+    [Fact]
+    public void TheMiddleOfANarrowBodyLiesInIt()
+    {
+        double[] most = [95.2, 2, 5, 2.1, 1.2];
+        var middle = new LabelShares(most, 3).Middle();
+        Assert.Equal(100, middle.Sum(), 6);
+        Assert.All(middle.Zip(most), pair => Assert.InRange(pair.First, 0, pair.Second + 1e-9));
+        Assert.True(middle[0] >= middle[1] && middle[1] >= middle[2]);
+    }
+
     [Fact]
     public void TheWalkStaysInTheBody()
     {

@@ -45,6 +45,11 @@ public class FuzzTests
             "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},
             "wish":{"kind":"too_soft","potG":480,"atC":20,"state":"firm"}}
             """,
+        ["post /api/parcel"] = """
+            {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
+            "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},
+            "trip":{"legs":[{"name":"van","celsius":40,"hours":2}],"grams":300,"wrap":"padded","startC":20}}
+            """,
         ["post /api/wishes"] = """
             {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
             "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},

@@ -88,6 +88,8 @@ public sealed record WishView(WishAnswer Answer, IReadOnlyList<MaterialView> Mat
 /// <param name="Wish">What is in the pot and what is wrong with it; left out, only what can be wrong is answered.</param>
 public sealed record RescueRequest(Formula Formula, RescueWish? Wish = null);
 
+public sealed record ParcelRequest(Formula Formula, ParcelTrip Trip);
+
 /// <summary>Judging a formula without keeping it.</summary>
 public static class AssessEndpoints
 {
@@ -102,6 +104,7 @@ public static class AssessEndpoints
         api.MapPost("/swaps", Swaps);
         api.MapPost("/wishes", WishesOf);
         api.MapPost("/rescue", Rescue);
+        api.MapPost("/parcel", Parcel);
         api.MapPost("/strength", StrengthOf);
         api.MapGet("/families", () => FamilyRegistry.Usual.All.Select(FamilyView.Of)).WithName("families");
     }
@@ -139,6 +142,13 @@ public static class AssessEndpoints
         var finder = new WishFinder(open.Shelf, open.Workshop);
         var answer = request.Wishes is { } wishes ? finder.Find(request.Formula, wishes, stop) : finder.Usual(request.Formula);
         return new WishView(answer, [.. answer.Mixes.SelectMany(mix => MaterialEndpoints.In(mix.Formula, open)).DistinctBy(material => material.Id)]);
+    }
+
+    private static ParcelAnswer Parcel(ParcelRequest request, WorkshopKeeper keeper)
+    {
+        FormulaCheck.Check(request.Formula, keeper.Shelf);
+        var open = keeper.Open;
+        return new ParcelFinder(open.Shelf, open.Workshop).Find(request.Formula, request.Trip);
     }
 
     private static RescueAnswer Rescue(RescueRequest request, WorkshopKeeper keeper)

@@ -82,6 +82,8 @@ export type WishKind = Schemas["WishKind"];
 export type WishAnswer = Full<Schemas["WishAnswer"]>;
 export type WishedMix = Full<Schemas["WishedMix"]>;
 export type CompareView = Full<Schemas["CompareView"]>;
+export type ParcelTrip = Full<Schemas["ParcelTrip"]>;
+export type ParcelAnswer = Full<Schemas["ParcelAnswer"]>;
 export type RescueKind = Schemas["RescueKind"];
 export type RescueWish = Schemas["RescueWish"];
 export type RescueAnswer = Full<Schemas["RescueAnswer"]>;
@@ -228,6 +230,8 @@ export const api = {
         Full<Schemas["WishView"]>
       >)
     ).answer,
+  parcel: (formula: Formula, trip: ParcelTrip) =>
+    data(client.POST("/api/parcel", { body: { formula, trip } })) as Promise<ParcelAnswer>,
   rescue: (formula: Formula, wish: RescueWish | null) =>
     data(client.POST("/api/rescue", { body: { formula, wish } })) as Promise<RescueAnswer>,
   swaps: (formula: Formula, line: string, by: SwapBy, onlyMine: boolean) =>

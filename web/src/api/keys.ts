@@ -14,6 +14,7 @@ export const keys = {
   groups: (formula: unknown) => ["assess", "groups", formula] as const,
   effect: (question: unknown) => ["assess", "effect", question] as const,
   wishes: (question: unknown) => ["assess", "wishes", question] as const,
+  parcel: (question: unknown) => ["assess", "parcel", question] as const,
   rescue: (question: unknown) => ["assess", "rescue", question] as const,
   swaps: (question: unknown) => ["assess", "swaps", question] as const,
   strength: (question: unknown) => ["strength", question] as const,

@@ -273,6 +273,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/parcel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ParcelRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ParcelAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/strength": {
         parameters: {
             query?: never;
@@ -3361,6 +3400,11 @@ export interface components {
         Archive: {
             archived: boolean;
         };
+        /**
+         * @description What comes out of a parcel.
+         * @enum {unknown}
+         */
+        Arrival: "as_sent" | "softened_set_again" | "melted_set_again";
         /** @description A finding put aside, and the number it stood at. */
         AsideAt: {
             finding: string;
@@ -5283,6 +5327,53 @@ export interface components {
              */
             total: number;
         };
+        /** @description How a parcel arrives. */
+        ParcelAnswer: {
+            arrives: components["schemas"]["Arrival"];
+            /** @description "Arrives as it was sent: at its warmest 31 °C inside." */
+            says: string;
+            /** @description Hours along the axis, how firm it is as the height, each stretch a lane. */
+            way: components["schemas"]["Instrument"];
+            /** @description Insulate, wait or another mix, each with its numbers; none where it arrives well. */
+            choices: components["schemas"]["ParcelChoice"][];
+        };
+        /** @description What could be done about it. */
+        ParcelChoice: {
+            name: string;
+            says: string;
+            /** @description Another mix; none for another wrap or another day. */
+            edits: components["schemas"]["FormulaEdit"][];
+            wrap: null | components["schemas"]["Wrap"];
+        };
+        /** @description A stretch of a route. */
+        ParcelLeg: {
+            /** @description 1 to 40 characters, such as "van". */
+            name: string;
+            /** Format: double */
+            celsius: number;
+            /** Format: double */
+            hours: number;
+        };
+        ParcelRequest: {
+            formula: components["schemas"]["Formula"];
+            trip: components["schemas"]["ParcelTrip"];
+        };
+        /** @description A parcel on its way. */
+        ParcelTrip: {
+            legs: components["schemas"]["ParcelLeg"][];
+            /**
+             * Format: double
+             * @description Product in it, g.
+             */
+            grams: number;
+            wrap?: components["schemas"]["Wrap"];
+            /**
+             * Format: double
+             * @description What it leaves at, °C.
+             * @default 20
+             */
+            startC?: number;
+        };
         /**
          * @description A science that can be asked for by itself.
          * @enum {unknown}
@@ -6563,6 +6654,8 @@ export interface components {
         };
         /** @enum {unknown} */
         WornOn: "hands" | "body" | "face" | "near_eyes" | "lips" | "underarm" | "scalp" | "feet" | "bath" | null;
+        /** @enum {unknown} */
+        Wrap: "bare" | "padded" | "cool_box" | "cool_pack" | null;
     };
     responses: never;
     parameters: never;

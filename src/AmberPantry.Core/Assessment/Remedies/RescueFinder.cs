@@ -145,7 +145,8 @@ public sealed class RescueFinder(MaterialShelf shelf, Workshop workshop, FamilyR
             options,
             options.Length == 0
                 ? $"None of {candidates.Length} tried mends it with as much again as is in the pot: use it up otherwise, or make it anew."
-                : $"Grams to add to {subject.Say.RoundWeight(grams)}, the least first. Melt it with a part of the pot, stir it in, and try a drop on a cold spoon."
+                : $"Grams to add to {subject.Say.RoundWeight(grams)}, the least first. "
+                    + "Melt it with a part of the pot, stir it in, and try a drop on a cold spoon."
         );
     }
 

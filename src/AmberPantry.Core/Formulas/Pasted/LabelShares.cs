@@ -32,7 +32,13 @@ public sealed class LabelShares(double[] most, int above)
             shares[i] = rest / above * Enumerable.Range(i + 1, above - i).Sum(j => 1.0 / j);
         }
 
-        // What is over its usual most goes to the others in proportion, and the order stays.
+        // What is over its usual most goes to the others in proportion, and the order stays: nothing is above what stands before it.
+        var cap = new double[above];
+        for (var i = 0; i < above; i++)
+        {
+            cap[i] = Math.Min(most[i], i > 0 ? cap[i - 1] : Total);
+        }
+
         const int Rounds = 200;
         for (var round = 0; round < Rounds; round++)
         {
@@ -42,7 +48,10 @@ public sealed class LabelShares(double[] most, int above)
             }
 
             var off = Total - shares.Sum();
-            var open = Enumerable.Range(0, above).Where(i => off > 0 ? shares[i] < most[i] : shares[i] > One).ToArray();
+            var open = Enumerable
+                .Range(0, above)
+                .Where(i => off > 0 ? shares[i] < Math.Min(cap[i], i > 0 ? shares[i - 1] : Total) - 1e-12 : shares[i] > One)
+                .ToArray();
             if (Math.Abs(off) < 1e-9 || open.Length == 0)
             {
                 break;
@@ -52,6 +61,25 @@ public sealed class LabelShares(double[] most, int above)
             foreach (var i in open)
             {
                 shares[i] += off * shares[i] / all;
+            }
+        }
+
+        for (var i = 0; i < above; i++)
+        {
+            shares[i] = Math.Clamp(shares[i], One, Math.Min(cap[i], i > 0 ? shares[i - 1] : Total));
+        }
+
+        // Where those above can take no more, or give no more, those below the line do.
+        var left = Total - shares.Sum();
+        double Room(int i) => left > 0 ? High(i) - shares[i] : shares[i];
+        var room = Enumerable.Range(above, most.Length - above).Sum(Room);
+        if (Math.Abs(left) > 1e-9 && room > 0)
+        {
+            var part = Math.Sign(left) * Math.Min(1, Math.Abs(left) / room);
+            double[] more = [.. Enumerable.Range(above, most.Length - above).Select(i => part * Room(i))];
+            for (var i = above; i < most.Length; i++)
+            {
+                shares[i] += more[i - above];
             }
         }
 

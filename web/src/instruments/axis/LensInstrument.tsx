@@ -23,7 +23,8 @@ type Props = {
   foot: React.ReactNode;
   onMove: (moved: PegMoved) => void;
   onPutBack: () => void;
-  onWhy: () => void;
+  /** Left out where there is no computation to tell. */
+  onWhy?: (() => void) | undefined;
   /** What stands above it and has no foot of its own. */
   above?: ((asTable: boolean) => React.ReactNode) | undefined;
   /** An act of this lens, beside the reasons. */
@@ -124,9 +125,11 @@ export const LensInstrument = memo(function LensInstrument(props: Props) {
             {more.label}
           </button>
         )}
-        <button type="button" className="link" onClick={onWhy}>
-          Why?
-        </button>
+        {onWhy && (
+          <button type="button" className="link" onClick={onWhy}>
+            Why?
+          </button>
+        )}
         <button type="button" className="link" onClick={() => setAsTable(!asTable)} aria-pressed={asTable}>
           {asTable ? "Show the picture" : "Read as a table"}
         </button>

@@ -17,7 +17,7 @@ type Props = {
   onApply: (remedy: Remedy, finding: Finding) => void;
   onSetAside: (finding: Finding, reason: string) => Promise<void>;
   onTakeBack: (finding: string) => void;
-  onOpen: (panel: "balance" | "rescue") => void;
+  onOpen: (panel: "balance" | "rescue" | "parcel") => void;
 };
 
 const words = { stop: "Stop", fix: "Fix", watch: "Watch", note: "Note" } as const;
@@ -52,6 +52,9 @@ export function Findings({ assessment, setAside, onOpen, ...acts }: Props) {
         </button>
         <button type="button" className="link" onClick={() => onOpen("rescue")}>
           Rescue the pot
+        </button>
+        <button type="button" className="link" onClick={() => onOpen("parcel")}>
+          Send a parcel
         </button>
       </p>
       <p className="headline">{assessment.headline}</p>

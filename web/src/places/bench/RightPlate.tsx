@@ -6,6 +6,7 @@ import { BatchPanel } from "./panels/BatchPanel";
 import { CostPanel } from "./panels/CostPanel";
 import { GroupsPanel } from "./panels/GroupsPanel";
 import { BalancePanel } from "./panels/BalancePanel";
+import { ParcelPanel } from "./panels/ParcelPanel";
 import { RescuePanel } from "./panels/RescuePanel";
 import { TopPanel } from "./panels/TopPanel";
 import { FormulasPanel } from "./panels/FormulasPanel";
@@ -72,6 +73,8 @@ export const RightPlate = memo(function RightPlate({ trial, assessment, panel, s
       return <GroupsPanel trial={trial} onTop={() => setPanel({ kind: "top" })} onBack={back} />;
     case "balance":
       return <BalancePanel trial={trial} acts={acts} onBack={back} />;
+    case "parcel":
+      return <ParcelPanel trial={trial} acts={acts} onBack={back} />;
     case "rescue":
       return <RescuePanel trial={trial} acts={acts} onBack={back} />;
     case "top":

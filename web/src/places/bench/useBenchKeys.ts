@@ -1,5 +1,6 @@
 import { useNavigate } from "react-router";
 import type { Trial } from "../../api/client";
+import { outbox } from "../../shell/outbox";
 import { type Keys, useKeys } from "../../shell/useKeys";
 import { type Way, wayFor } from "./benchState";
 import type { BenchActs } from "./useBench";
@@ -58,11 +59,16 @@ export function useBenchKeys(hands: Hands, singleKeys: boolean) {
   };
 
   const reorder = (event: KeyboardEvent, by: number) => {
-    if (!line || elsewhere(event)) return;
+    if (!trial || !line || elsewhere(event)) return;
     event.preventDefault();
-    void acts.apply([
-      { kind: "move_line", line: line.id, to: Math.max(0, lines.indexOf(line) + by), takesPhase: true },
-    ]);
+    // A move that is still on its way counts: quick keys move on from where it goes.
+    const onItsWay = outbox
+      .waiting(`trial ${trial.id}`)
+      .flatMap((one) => (one.kind === "edit" ? one.edits : []))
+      .findLast((edit) => edit.kind === "move_line" && edit.line === line.id);
+    const at = onItsWay?.kind === "move_line" ? onItsWay.to : lines.indexOf(line);
+    const to = Math.max(0, Math.min(lines.length - 1, at + by));
+    void acts.apply([{ kind: "move_line", line: line.id, to, takesPhase: true }]);
   };
 
   const layPrevious = () => {

@@ -18,7 +18,8 @@ export type Panel =
         | "groups"
         | "top"
         | "balance"
-        | "rescue";
+        | "rescue"
+        | "parcel";
     }
   | null;
 
