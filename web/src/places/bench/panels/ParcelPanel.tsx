@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { api, type FormulaEdit, inWords, type ParcelTrip, Refused, type Trial } from "../../../api/client";
 import { keys } from "../../../api/keys";
 import { LensInstrument } from "../../../instruments/axis/LensInstrument";
@@ -49,6 +49,7 @@ export function ParcelPanel({ trial, acts, onBack }: Props) {
   const [grams, setGrams] = useState(() => quantity("mass", (trial.content.batch.fillG ?? 50) * 6, units));
   const [asked, setAsked] = useState<ParcelTrip | null>(null);
   const [slips, setSlips] = useState<string[]>([]);
+  const results = useRef<HTMLDivElement>(null);
   const answer = useQuery({
     queryKey: keys.parcel([trial.content, asked]),
     queryFn: () => api.parcel(trial.content, asked as ParcelTrip),
@@ -56,6 +57,10 @@ export function ParcelPanel({ trial, acts, onBack }: Props) {
     placeholderData: keepPreviousData,
     retry: false,
   });
+  // What was found is brought into sight once.
+  useEffect(() => {
+    if (asked && answer.data) results.current?.scrollIntoView?.({ block: "nearest" });
+  }, [asked, answer.data]);
   const refused = answer.error instanceof Refused ? answer.error : null;
   const at = Number(/^legs\[(\d+)\]/.exec(refused?.field ?? "")?.[1] ?? -1);
   const send = (wrap: Wrap = way.now.wrap) => {
@@ -185,7 +190,7 @@ export function ParcelPanel({ trial, acts, onBack }: Props) {
         </p>
       )}
       {found && (
-        <>
+        <div ref={results}>
           <LensInstrument
             name={`trial ${trial.number}`}
             view={{ lens: "melt", instruments: [found.way], column: null, says: found.says, steps: [], chips: [] }}
@@ -226,7 +231,7 @@ export function ParcelPanel({ trial, acts, onBack }: Props) {
               </li>
             ))}
           </ul>
-        </>
+        </div>
       )}
     </Frame>
   );
