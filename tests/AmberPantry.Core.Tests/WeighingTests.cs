@@ -7,6 +7,15 @@ namespace AmberPantry.Core.Tests;
 public class WeighingTests
 {
     [Fact]
+    public void SoLittleThatALineIsNothingIsRefused()
+    {
+        var refused = Assert.Throws<Refusal>(() =>
+            Weighing.Weigh(1e-28m, [new WeighRequestLine("beeswax", 15), new WeighRequestLine("oil", 85)], new Scale(0.1m))
+        );
+        Assert.Equal("batchG", refused.Field);
+    }
+
+    [Fact]
     public void RoundedGramsAddUpAndEachStaysWithinAStep() =>
         Gen.Select(Sample.AnyMix, Gen.Int[1, 50_000], Gen.OneOfConst(0.01m, 0.1m, 1m, 5m))
             .Sample(

@@ -89,6 +89,12 @@ public static class Weighing
             );
         }
 
+        if (lines.Any(line => batchG * line.Percent / 100m == 0))
+        {
+            // So little that a line of it is no number any more.
+            throw new Refusal(Codes.Range, "batchG", batchG, $"A batch of {batchG} g has nothing to weigh.", "Type the grams of a batch.");
+        }
+
         var step = scale.ResolutionG;
         var total = Math.Floor(batchG / step + 0.5m) * step;
         var exact = lines.Select(line => batchG * line.Percent / 100m).ToArray();
