@@ -94,7 +94,8 @@ export function useBench(trialId: number, lensOf: (trial: Trial) => Lens, onFork
   /** Takes a trial the server has kept: its judgement is fetched first, so that both change on the screen at once. */
   const settle = useCallback(
     async (kept: Trial) => {
-      await queries.fetchQuery(judge(kept));
+      // Where the judgement cannot be had now, what was kept stands all the same, and the page asks for it again by itself.
+      await queries.fetchQuery(judge(kept)).catch(() => undefined);
       queries.setQueryData(keys.trial(kept.id), kept);
       if (outbox.waiting(`trial ${kept.id}`).length === 0) dispatchRef.current({ kind: "settled" });
       void touch(queries, "formula");
