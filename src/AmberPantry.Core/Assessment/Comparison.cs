@@ -129,7 +129,7 @@ public sealed record Comparison(IReadOnlyList<MeasureRow> Rows, IReadOnlyList<Co
     private static double? Cost(Subject mix)
     {
         var cost = BatchCost.Of(mix.Formula, mix.Shelf, mix.Workshop);
-        return (double?)(mix.Formula.Batch.Units is not null ? cost.UnitCost : 100 * cost.BatchCost / mix.Formula.Batch.Grams);
+        return (double?)cost.Each(mix.Formula.Batch);
     }
 
     private static MeasureRow? Row(

@@ -11,7 +11,11 @@ public sealed record LineCost(string Line, decimal Cost);
 /// <param name="BatchCost">Null when a price is missing.</param>
 /// <param name="Unpriced">Names of materials without a price.</param>
 /// <param name="Lines">Those with a price, in the order of the formula.</param>
-public sealed record CostView(decimal? BatchCost, decimal? UnitCost, IReadOnlyList<string> Unpriced, IReadOnlyList<LineCost> Lines);
+public sealed record CostView(decimal? BatchCost, decimal? UnitCost, IReadOnlyList<string> Unpriced, IReadOnlyList<LineCost> Lines)
+{
+    /// <summary>Cost of a container, or of 100 g where none is counted; null where a price is missing.</summary>
+    public decimal? Each(BatchSize batch) => UnitCost ?? (100 * BatchCost / batch.Grams);
+}
 
 /// <summary>What a batch costs in materials and containers.</summary>
 public static class BatchCost

@@ -54,6 +54,9 @@ public sealed record Formula
 
     public decimal Total => Lines.Sum(line => line.Percent);
 
+    /// <summary>What it holds of a material in all its lines, percent.</summary>
+    public decimal ShareOf(string material) => Lines.Where(line => line.Material == material).Sum(line => line.Percent);
+
     public FormulaLine Line(string id) =>
         Lines.FirstOrDefault(line => line.Id == id)
         ?? throw new Refusal(

@@ -64,6 +64,9 @@ public sealed class MaterialShelf
 
     public static string Key(string name) => name.Trim().ToLowerInvariant();
 
+    /// <summary>Whether it is the maker's own, not only in the catalogue.</summary>
+    public bool IsOwn(Material material) => Own.Any(own => own.Id == material.Id);
+
     public Material? Find(string id) => byId.GetValueOrDefault(id.Trim());
 
     /// <summary>A material by its key or by what the maker calls it. A formula keeps the key.</summary>

@@ -192,7 +192,7 @@ public static class MaterialEndpoints
                     )),
             ],
             PricePerKg = material.PricePerKg,
-            IsOwn = open.Shelf.Own.Any(own => own.Id == material.Id),
+            IsOwn = open.Shelf.IsOwn(material),
             HasStrength = Strength.Matters(material),
             IsVitaminA = Strength.IsVitaminA(material),
         };

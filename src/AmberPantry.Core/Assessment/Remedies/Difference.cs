@@ -21,11 +21,10 @@ internal sealed record Difference(IReadOnlyList<string> Gains, IReadOnlyList<str
     /// <summary>"beeswax +6.5", "shea butter −6": what was added first, the largest first.</summary>
     public static IReadOnlyList<string> Shares(Subject before, Subject after)
     {
-        decimal Was(string material) => before.Formula.Lines.Where(line => line.Material == material).Sum(line => line.Percent);
         return
         [
             .. after
-                .Lines.Select(pair => (pair.Material, By: pair.Line.Percent - Was(pair.Material.Id)))
+                .Lines.Select(pair => (pair.Material, By: pair.Line.Percent - before.Formula.ShareOf(pair.Material.Id)))
                 .Concat(
                     before
                         .Lines.Where(pair => after.Formula.Lines.All(line => line.Material != pair.Line.Material))

@@ -65,7 +65,7 @@ public sealed class MixFinder(MaterialShelf shelf, Workshop workshop, FamilyRegi
             return (weight * missing) + (3 * Math.Abs(Math.Log(Math.Max(room, 0.1) / Math.Max(roomWas, 0.1)))) + (0.08 * moved);
         }
 
-        decimal Before(string material) => ShareOf(start.Formula, material);
+        decimal Before(string material) => start.Formula.ShareOf(material);
 
         var best = start;
         var cost = Cost(best);
@@ -82,9 +82,6 @@ public sealed class MixFinder(MaterialShelf shelf, Workshop workshop, FamilyRegi
 
         return best;
     }
-
-    private static decimal ShareOf(Formula formula, string material) =>
-        formula.Lines.Where(line => line.Material == material).Sum(line => line.Percent);
 
     private static string Says(Subject start, Subject best)
     {

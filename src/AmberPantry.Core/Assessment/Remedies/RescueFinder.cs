@@ -195,7 +195,7 @@ public sealed class RescueFinder(MaterialShelf shelf, Workshop workshop, FamilyR
                 Difference.Join(difference.Gains.Take(2), difference.Losses.Take(2)),
                 OnTheLabel(subject, after, material),
                 [new SetBatch(subject.Formula.Batch), Edit(subject, material, add)],
-                shelf.Own.Any(own => own.Id == material.Id)
+                shelf.IsOwn(material)
             );
         }
 
@@ -220,24 +220,22 @@ public sealed class RescueFinder(MaterialShelf shelf, Workshop workshop, FamilyR
             case RescueKind.TooDusty:
                 return (mix.Powders.Budget?.DustInUse ?? 0) - DustyFrom;
             case RescueKind.SlumpsEarly:
-                return wish.AtC!.Value - (mix.SlumpC ?? HousesLeastC);
+                return wish.AtC!.Value - (mix.SlumpC ?? HouseSettings.LeastC);
             default:
                 var kPa = mix.Curve?.FirmnessAt(wish.AtC!.Value) ?? 0;
-                var state = Enum.GetValues<MatterState>().First(one => MatterStates.Word(one) == wish.State);
+                var state = MatterStates.Named(wish.State!);
                 return wish.Kind == RescueKind.TooSoft
                     ? MatterStates.LimitsKPa[(int)state] - kPa
                     : kPa - (state == MatterState.Brittle ? double.MaxValue : MatterStates.LimitsKPa[(int)state - 1]);
         }
     }
 
-    private const double HousesLeastC = -5;
-
     private static string Tell(Subject mix, RescueWish wish) =>
         wish.Kind switch
         {
             RescueKind.TooWet => $"{Wording.Number(100 * (mix.Powders.Budget?.U ?? 0), "0")}{Wording.Narrow}% of its room filled with oil",
             RescueKind.TooDusty => $"dust {Wording.Number(mix.Powders.Budget?.DustInUse ?? 0, "0")} of 100",
-            RescueKind.SlumpsEarly => $"slumps at {mix.Say.Temperature(mix.SlumpC ?? HousesLeastC)}",
+            RescueKind.SlumpsEarly => $"slumps at {mix.Say.Temperature(mix.SlumpC ?? HouseSettings.LeastC)}",
             _ => $"{MatterStates.Word(MatterStates.At(mix.Curve?.FirmnessAt(wish.AtC!.Value) ?? 0))} at {mix.Say.Temperature(wish.AtC!.Value)}",
         };
 

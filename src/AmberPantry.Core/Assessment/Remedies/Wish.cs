@@ -52,13 +52,12 @@ public enum WishKind
 public sealed record Wish(WishKind Kind, double? Value = null, double? At = null, string? Word = null)
 {
     public const int Most = 12;
-    private const double LeastC = -5;
     private const double MostC = 90;
 
     /// <summary>States that may be wished, the firmest first.</summary>
     public static IReadOnlyList<string> States { get; } = [.. Enum.GetValues<MatterState>().SkipLast(2).Select(MatterStates.Word)];
 
-    internal MatterState State => Enum.GetValues<MatterState>().First(state => MatterStates.Word(state) == Word);
+    internal MatterState State => MatterStates.Named(Word!);
 
     /// <exception cref="Refusal">E_RANGE naming the field.</exception>
     internal void Check(string path)
@@ -66,7 +65,7 @@ public sealed record Wish(WishKind Kind, double? Value = null, double? At = null
         switch (Kind)
         {
             case WishKind.StateAt:
-                In($"{path}.at", At, LeastC, MostC);
+                In($"{path}.at", At, HouseSettings.LeastC, MostC);
                 if (!States.Contains(Word ?? ""))
                 {
                     throw new Refusal(
@@ -80,7 +79,7 @@ public sealed record Wish(WishKind Kind, double? Value = null, double? At = null
 
                 break;
             case WishKind.StandsAt:
-                In($"{path}.at", At, LeastC, MostC);
+                In($"{path}.at", At, HouseSettings.LeastC, MostC);
                 In($"{path}.value", Value ?? HoldsSpare, 0, 20);
                 break;
             case WishKind.GreaseAfter:
@@ -264,9 +263,12 @@ internal sealed class Wishes(Subject subject, IReadOnlyList<Wish> wishes)
                 var state = MatterStates.At(kPa);
                 return new(MatterStates.Word(state), state == wish.State);
             case WishKind.StandsAt:
-                return new(say.Temperature(mix.SlumpC ?? LeastC), Told(mix.SlumpC) >= wish.At + (wish.Value ?? Wish.HoldsSpare));
+                return new(say.Temperature(mix.SlumpC ?? HouseSettings.LeastC), Told(mix.SlumpC) >= wish.At + (wish.Value ?? Wish.HoldsSpare));
             case WishKind.MustStand:
-                return new(say.Temperature(mix.SlumpC ?? LeastC), Hottest is not { } hottest || Told(mix.SlumpC) >= hottest + Wish.HoldsSpare);
+                return new(
+                    say.Temperature(mix.SlumpC ?? HouseSettings.LeastC),
+                    Hottest is not { } hottest || Told(mix.SlumpC) >= hottest + Wish.HoldsSpare
+                );
             case WishKind.GreaseAfter:
                 var grease = mix.Skin?.GreaseAfter(wish.At!.Value) ?? 0;
                 return new(Wording.Number(grease, "0.0"), grease <= wish.Value + Slack);
@@ -278,8 +280,7 @@ internal sealed class Wishes(Subject subject, IReadOnlyList<Wish> wishes)
                 return new($"{Wording.Number(solid, "0")}{Wording.Narrow}%", solid <= wish.Value + HalfMinute);
             case WishKind.UnitCost:
                 var cost = BatchCost.Of(mix.Formula, mix.Shelf, mix.Workshop);
-                var unit = cost.UnitCost ?? (cost.BatchCost is { } whole ? 100 * whole / mix.Formula.Batch.Grams : null);
-                return unit is { } told
+                return cost.Each(mix.Formula.Batch) is { } told
                     ? new(say.Money(told), (double)told <= wish.Value + HalfPenny)
                     : new("unknown", false, $"No price for {string.Join(", ", cost.Unpriced.Take(2))}.");
             case WishKind.Keeps:
@@ -302,7 +303,6 @@ internal sealed class Wishes(Subject subject, IReadOnlyList<Wish> wishes)
     /// <summary>To the half degree in which it is told: what reads as met is met.</summary>
     private static double? Told(double? slumpC) => slumpC is { } celsius ? Math.Round(2 * celsius) / 2 : null;
 
-    private const double LeastC = -5;
     private const double Slack = 0.05;
     private const double HalfMinute = 0.5;
     private const double HalfPenny = 0.005;

@@ -140,10 +140,8 @@ public sealed class WishFinder(MaterialShelf shelf, Workshop workshop, FamilyReg
     private IReadOnlyList<WishReading> Read(Subject subject, IReadOnlyList<Wish> wishes, Subject mix)
     {
         var asked = new Wishes(subject, wishes);
-        return [.. wishes.Select(wish => asked.Read(wish, mix, IsOwn))];
+        return [.. wishes.Select(wish => asked.Read(wish, mix, shelf.IsOwn))];
     }
-
-    private bool IsOwn(Material material) => shelf.Own.Any(own => own.Id == material.Id);
 
     private static List<WishKind> Kinds(Subject subject)
     {
@@ -184,12 +182,12 @@ public sealed class WishFinder(MaterialShelf shelf, Workshop workshop, FamilyReg
         }
 
         var cost = BatchCost.Of(subject.Formula, subject.Shelf, subject.Workshop);
-        if ((cost.UnitCost ?? (cost.BatchCost is { } whole ? 100 * whole / subject.Formula.Batch.Grams : null)) is { } unit)
+        if (cost.Each(subject.Formula.Batch) is { } unit)
         {
             wishes.Add(new(WishKind.UnitCost, (double)decimal.Round(unit, 2)));
         }
 
-        if (subject.There.All(pair => IsOwn(pair.Material)))
+        if (subject.There.All(pair => shelf.IsOwn(pair.Material)))
         {
             wishes.Add(new(WishKind.OnlyMine));
         }
@@ -208,7 +206,7 @@ public sealed class WishFinder(MaterialShelf shelf, Workshop workshop, FamilyReg
                 var material = group.First().Material;
                 var share = (double)group.Sum(pair => pair.Line.Percent);
                 var isFixed = group.Any(pair => pair.Line.Kept) || IsFixed(subject, material);
-                var goes = !isFixed && (asked.Forbids(material) || (asked.Has(WishKind.OnlyMine) && !IsOwn(material)));
+                var goes = !isFixed && (asked.Forbids(material) || (asked.Has(WishKind.OnlyMine) && !shelf.IsOwn(material)));
                 return new BalancePart(
                     material,
                     isFixed ? share : 0,
@@ -257,11 +255,10 @@ public sealed class WishFinder(MaterialShelf shelf, Workshop workshop, FamilyReg
 
     private static decimal Moved(Formula one, Formula other)
     {
-        decimal Share(Formula formula, string material) => formula.Lines.Where(line => line.Material == material).Sum(line => line.Percent);
         return one.Lines.Concat(other.Lines)
                 .Select(line => line.Material)
                 .Distinct()
-                .Sum(material => Math.Abs(Share(one, material) - Share(other, material))) / 2;
+                .Sum(material => Math.Abs(one.ShareOf(material) - other.ShareOf(material))) / 2;
     }
 
     private static bool StopsMore(Subject before, Subject after)
@@ -273,11 +270,10 @@ public sealed class WishFinder(MaterialShelf shelf, Workshop workshop, FamilyReg
     /// <summary>Free shares to a tenth of a percent where what is fixed allows it; together 100.</summary>
     private Subject Rounded(Subject subject, IReadOnlyDictionary<string, double> shares)
     {
-        decimal Is(string material) => subject.Formula.Lines.Where(line => line.Material == material).Sum(line => line.Percent);
         var kept = shares.Where(share =>
             subject.Lines.Any(pair => pair.Material.Id == share.Key && (pair.Line.Kept || IsFixed(subject, pair.Material)))
         );
-        var still = kept.ToDictionary(share => share.Key, share => Is(share.Key));
+        var still = kept.ToDictionary(share => share.Key, share => subject.Formula.ShareOf(share.Key));
         var moving = shares.Where(share => !still.ContainsKey(share.Key) && share.Value > 0.005).ToArray();
         var rest = 100 - still.Values.Sum();
         const decimal Tenth = 0.1m;
@@ -330,9 +326,7 @@ public sealed class WishFinder(MaterialShelf shelf, Workshop workshop, FamilyReg
         [
             .. new[]
             {
-                (cost.UnitCost ?? (cost.BatchCost is { } whole ? 100 * whole / mix.Formula.Batch.Grams : null)) is { } unit
-                    ? mix.Say.Money(unit)
-                    : null,
+                cost.Each(mix.Formula.Batch) is { } unit ? mix.Say.Money(unit) : null,
                 mix.SlumpC is { } slump && !mix.Family.IsDry ? $"slumps {mix.Say.Temperature(slump)}" : null,
                 mix.Skin is { } skin ? $"grease {skin.Greasiness:0.0}" : null,
             }.OfType<string>(),

@@ -75,6 +75,9 @@ public static class MatterStates
         return MatterState.Liquid;
     }
 
+    /// <summary>The state of a word that <see cref="Word"/> gives.</summary>
+    public static MatterState Named(string word) => Enum.GetValues<MatterState>().First(state => Word(state) == word);
+
     public static string Word(MatterState state) =>
         state switch
         {
