@@ -57,3 +57,9 @@ const touches = {
 export function touch(queries: QueryClient, what: keyof typeof touches): Promise<unknown> {
   return Promise.all(touches[what].map((queryKey) => queries.invalidateQueries({ queryKey })));
 }
+
+/** Takes what an act was answered with: a question asked before it and still on its way no longer overwrites it. */
+export function take<T>(queries: QueryClient, queryKey: readonly unknown[], answer: T): void {
+  void queries.cancelQueries({ queryKey, exact: true });
+  queries.setQueryData<T>(queryKey, answer);
+}

@@ -1,7 +1,7 @@
 import { type QueryClient, useQuery, useQueryClient } from "@tanstack/react-query";
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useSyncExternalStore } from "react";
 import { api, type FamilyKind, type House, type HouseSettings, type Material, Refused } from "../api/client";
-import { keys, touch } from "../api/keys";
+import { keys, take, touch } from "../api/keys";
 import { materialsKnown, onMaterials } from "../api/materials";
 import { Units } from "../words/format";
 
@@ -24,13 +24,13 @@ async function write(queries: QueryClient, change: HouseChange) {
   let from = queries.getQueryData<House>(keys.house) ?? (await api.house());
   for (let tries = 0; ; tries++) {
     try {
-      queries.setQueryData(keys.house, await api.saveHouse({ ...from.house, ...change(from.house) }, from.revision));
+      take(queries, keys.house, await api.saveHouse({ ...from.house, ...change(from.house) }, from.revision));
       break;
     } catch (error) {
       // Another window wrote first: this change goes on top of that one.
       if (!(error instanceof Refused) || !error.theirs || tries === 3) throw error;
       from = error.theirs as House;
-      queries.setQueryData(keys.house, from);
+      take(queries, keys.house, from);
     }
   }
   await touch(queries, "house");

@@ -6,22 +6,26 @@ const edit: FormulaEdit[] = [];
 const notes = { kind: "write_notes", notes: "poured well" } as never;
 
 /** An outbox over a store in memory and a server that does what it is told. */
-function stand(text: string | null = null) {
+function stand(texts: string[] = []) {
   const stand = {
-    text,
+    kept: new Map(texts.map((text, at) => [String(at), text])),
     sent: [] as { errand: Waiting; revision: number }[],
     reply: (() => Promise.resolve({ revision: 1 } as Answer)) as (errand: Waiting) => Promise<Answer>,
     box: null as unknown as Outbox,
+    made: 0,
     open: () => {
-      let made = 0;
       stand.box = new Outbox(
-        { read: () => stand.text, write: (now) => (stand.text = now) },
+        {
+          all: () => [...stand.kept.values()].reverse(),
+          put: (id, text) => stand.kept.set(id, text),
+          drop: (id) => stand.kept.delete(id),
+        },
         (errand, revision) => {
           stand.sent.push({ errand, revision });
           return stand.reply(errand);
         },
         () => new Date("2026-06-11T09:00:00Z"),
-        () => `c${++made}`,
+        () => `c${++stand.made}`,
       );
       return stand.box;
     },
@@ -36,14 +40,14 @@ const refused = (status: number) => Promise.reject(new Refused(status, "E_RANGE"
 describe("the outbox", () => {
   it("keeps an errand before it is sent and lets it go when it is answered", async () => {
     const one = stand();
-    let kept = "";
+    let kept: string[] = [];
     one.reply = () => {
-      kept = one.text ?? "";
+      kept = [...one.kept.keys()];
       return Promise.resolve({ revision: 3 } as Answer);
     };
     await one.box.put({ kind: "edit", trial: 7, edits: edit }, 2);
-    expect(JSON.parse(kept)).toHaveLength(1);
-    expect(JSON.parse(one.text ?? "")).toEqual([]);
+    expect(kept).toEqual(["c1"]);
+    expect([...one.kept]).toEqual([]);
     expect(one.sent[0]?.revision).toBe(2);
   });
 
@@ -109,8 +113,23 @@ describe("the outbox", () => {
   });
 
   it("starts empty over a store that somebody has scribbled in", () => {
-    expect(stand("not a list").box.waiting()).toEqual([]);
-    expect(stand('[{"id":4},{"id":"c1","batch":3,"kind":"act"}]').box.waiting()).toHaveLength(1);
+    expect(stand(["not an errand", "null", '{"id":4}']).box.waiting()).toEqual([]);
+    expect(stand(['{"id":"c1","batch":3,"kind":"act"}', "[]"]).box.waiting()).toHaveLength(1);
+  });
+
+  it("leaves alone what another tab has put down", async () => {
+    const one = stand();
+    one.reply = silent;
+    const first = one.box;
+    const second = one.open();
+    void first.put({ kind: "act", batch: 3, command: notes });
+    one.kept.set(
+      "theirs",
+      JSON.stringify({ id: "theirs", at: "2026-06-11T09:00:01Z", after: 0, batch: 4, kind: "act" }),
+    );
+    void second.put({ kind: "undo", trial: 7 }, 1);
+    await Promise.all([first.flush(), second.flush()]);
+    expect([...one.kept.keys()]).toEqual(["c1", "theirs", "c2"]);
   });
 
   it("tells a refusal to the page that stands when the one that put it down is gone", async () => {

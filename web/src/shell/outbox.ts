@@ -24,17 +24,20 @@ export type Waiting = Errand & {
   id: string;
   /** When it was done by hand. */
   at: string;
+  /** Its place among those of the same moment. */
+  after: number;
   /** The revision of the trial that the hand saw. */
   revision?: number;
 };
 
 export type Answer = Trial | Batch;
 
-type Store = { read: () => string | null; write: (text: string) => void };
+/** One entry an errand: tabs that write beside each other leave each other's alone. */
+type Store = { all: () => string[]; put: (id: string, text: string) => void; drop: (id: string) => void };
 type Send = (errand: Waiting, revision: number) => Promise<Answer>;
 type Told = { resolve: (answer: Answer) => void; reject: (error: unknown) => void };
 
-const key = "amber.outbox";
+const prefix = "amber.outbox.";
 
 /** What one trial or batch waits for; each goes in its own order. */
 export const scopeOf = (errand: Errand): string =>
@@ -59,7 +62,7 @@ export class Outbox {
     private readonly now: () => Date = () => new Date(),
     private readonly newId: () => string = () => crypto.randomUUID(),
   ) {
-    this.list = read(store.read());
+    this.list = store.all().flatMap(read).sort(byHand);
   }
 
   /** Puts an errand down, then sends it when its turn comes. Resolves with the answer, rejects with the refusal. */
@@ -68,8 +71,10 @@ export class Outbox {
       ...errand,
       id: this.newId(),
       at: this.now().toISOString(),
+      after: this.list.length,
       ...(revision === undefined ? {} : { revision }),
     };
+    this.store.put(waiting.id, JSON.stringify(waiting));
     this.change([...this.list, waiting]);
     const answer = new Promise<Answer>((resolve, reject) => this.told.set(waiting.id, { resolve, reject }));
     void this.go(scopeOf(waiting));
@@ -147,22 +152,23 @@ export class Outbox {
 
   private drop(errand: Waiting): void {
     this.told.delete(errand.id);
+    this.store.drop(errand.id);
     this.change(this.list.filter((one) => one.id !== errand.id));
   }
 
   private change(list: Waiting[]): void {
     this.list = list;
-    this.store.write(JSON.stringify(list));
     for (const listener of this.listeners) listener();
   }
 }
 
-function read(text: string | null): Waiting[] {
+const byHand = (one: Waiting, other: Waiting) =>
+  one.at < other.at ? -1 : one.at > other.at ? 1 : one.after - other.after;
+
+function read(text: string): Waiting[] {
   try {
-    const list: unknown = JSON.parse(text ?? "[]");
-    return Array.isArray(list)
-      ? (list as Waiting[]).filter((one) => one && typeof one.id === "string" && ("trial" in one || "batch" in one))
-      : [];
+    const one = JSON.parse(text) as Waiting | null;
+    return one && typeof one.id === "string" && ("trial" in one || "batch" in one) ? [one] : [];
   } catch {
     return [];
   }
@@ -180,22 +186,25 @@ export async function sendErrand(errand: Waiting, revision: number): Promise<Ans
     : api[errand.kind](errand.trial, from, errand.id);
 }
 
+/** The browser's own store. Without one an errand still goes while its page stands. */
 const browserStore: Store = {
-  read: () => {
-    try {
-      return localStorage.getItem(key);
-    } catch {
-      return null;
-    }
-  },
-  write: (text) => {
-    try {
-      localStorage.setItem(key, text);
-    } catch {
-      // Without a store the errand still goes while the page stands.
-    }
-  },
+  all: () =>
+    inStore(() =>
+      Object.keys(localStorage)
+        .filter((key) => key.startsWith(prefix))
+        .map((key) => localStorage.getItem(key) ?? ""),
+    ) ?? [],
+  put: (id, text) => inStore(() => localStorage.setItem(prefix + id, text)),
+  drop: (id) => inStore(() => localStorage.removeItem(prefix + id)),
 };
+
+function inStore<T>(act: () => T): T | undefined {
+  try {
+    return act();
+  } catch {
+    return undefined;
+  }
+}
 
 export const outbox = new Outbox(browserStore, sendErrand);
 

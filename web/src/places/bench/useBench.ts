@@ -12,7 +12,7 @@ import {
   Refused,
   type Trial,
 } from "../../api/client";
-import { keys, touch } from "../../api/keys";
+import { keys, take, touch } from "../../api/keys";
 import { outbox, useWaiting } from "../../shell/outbox";
 import { upper } from "../../words/format";
 import { type BenchEvent, type BenchState, reduceBench, resting, type Wonder } from "./benchState";
@@ -96,7 +96,7 @@ export function useBench(trialId: number, lensOf: (trial: Trial) => Lens, onFork
     async (kept: Trial) => {
       // Where the judgement cannot be had now, what was kept stands all the same, and the page asks for it again by itself.
       await queries.fetchQuery(judge(kept)).catch(() => undefined);
-      queries.setQueryData(keys.trial(kept.id), kept);
+      take(queries, keys.trial(kept.id), kept);
       if (outbox.waiting(`trial ${kept.id}`).length === 0) dispatchRef.current({ kind: "settled" });
       void touch(queries, "formula");
     },
@@ -265,10 +265,10 @@ export function useBench(trialId: number, lensOf: (trial: Trial) => Lens, onFork
 
   const setAside = useCallback(
     async (finding: string, reason: string, value: number | null) => {
-      queries.setQueryData(keys.trial(trialId), await api.setAside(trialId, finding, reason, value));
+      take(queries, keys.trial(trialId), await api.setAside(trialId, finding, reason, value));
       setSaid({
         text: `Set aside: ${reason.trim()}.`,
-        back: async () => queries.setQueryData(keys.trial(trialId), await api.takeBack(trialId, finding)),
+        back: async () => take(queries, keys.trial(trialId), await api.takeBack(trialId, finding)),
       });
     },
     [queries, trialId],
@@ -278,7 +278,7 @@ export function useBench(trialId: number, lensOf: (trial: Trial) => Lens, onFork
     async (finding: string) => {
       const aside = now.current.trial?.setAside.find((one) => one.finding === finding);
       try {
-        queries.setQueryData(keys.trial(trialId), await api.takeBack(trialId, finding));
+        take(queries, keys.trial(trialId), await api.takeBack(trialId, finding));
         setSaid({
           text: "It stands among the findings again.",
           ...(aside ? { back: () => setAside(finding, aside.reason, aside.value ?? null) } : {}),
@@ -308,7 +308,7 @@ export function useBench(trialId: number, lensOf: (trial: Trial) => Lens, onFork
     () =>
       outbox.onAnswer((answer, errand) => {
         if ("trial" in errand && errand.trial === trialId && "content" in answer)
-          queries.setQueryData(keys.trial(trialId), answer);
+          take(queries, keys.trial(trialId), answer);
       }),
     [queries, trialId],
   );

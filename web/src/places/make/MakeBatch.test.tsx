@@ -128,6 +128,33 @@ describe("making a batch", () => {
     );
   });
 
+  it("stands by what an errand was answered with, though the question asked before it is answered later", async () => {
+    const routes = served(1);
+    const answers: (() => void)[] = [];
+    let asked = 0;
+    let ready: () => void = () => undefined;
+    const isAsked = new Promise<void>((resolve) => (ready = resolve));
+    const { user } = await open({
+      ...routes,
+      "GET /api/batches/9": () => {
+        const then = routes["GET /api/batches/9"]();
+        ready();
+        return asked++ > 0 ? then : new Promise((resolve) => answers.push(() => resolve(then)));
+      },
+    });
+    await isAsked;
+    await outbox.put({
+      kind: "act",
+      batch: 9,
+      command: { kind: "record_step", step: "s2", weighedG: 84, temperatureC: null, note: null, seen: null } as never,
+    });
+    answers[0]?.();
+    expect(await screen.findByText("Step 3 of 4")).toBeTruthy();
+    await new Promise((later) => setTimeout(later, 20));
+    await user.click(screen.getByRole("button", { name: "Back" }));
+    expect(weight().value).toBe("84");
+  });
+
   it("takes a weight that is right at once", async () => {
     const { user } = await open(served(1));
     await user.type(await screen.findByLabelText(/^Weight of Beeswax/), "84,3");

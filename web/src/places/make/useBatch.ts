@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect } from "react";
 import { api, type Batch, type BatchCommand } from "../../api/client";
-import { keys, touch } from "../../api/keys";
+import { keys, take, touch } from "../../api/keys";
 import { outbox, useWaiting } from "../../shell/outbox";
 
 /** One batch with what has been done to it and not answered yet laid over it. */
@@ -15,7 +15,7 @@ export function useBatch(id: number) {
     () =>
       outbox.onAnswer((answer, errand) => {
         if ("batch" in errand && errand.batch === id && "batch" in answer) {
-          queries.setQueryData<Batch>(keys.batch(id), answer);
+          take<Batch>(queries, keys.batch(id), answer);
           void touch(queries, "batch");
         }
       }),

@@ -3,7 +3,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, inWords, Refused, type Today } from "../../api/client";
-import { keys, touch } from "../../api/keys";
+import { keys, take, touch } from "../../api/keys";
 import { Jar } from "../../instruments/glyphs";
 import { useHouse } from "../../shell/HouseContext";
 import { outbox } from "../../shell/outbox";
@@ -276,7 +276,7 @@ function RoomForm({ today, onDone }: { today: Today; onDone: (said: string) => v
         if (!isTaken(humidity)) return setError({ field: "humidity", text: complaint(humidity, 55, units) });
         try {
           const now = await api.readRoom(room.exact, humidity.exact);
-          queries.setQueryData(keys.today, now);
+          take(queries, keys.today, now);
           await touch(queries, "room");
           onDone(`Workroom read: ${units.temperature(room.exact)}.`);
         } catch (refused) {
@@ -327,7 +327,7 @@ function TomorrowForm({ today, onDone }: { today: Today; onDone: (said: string) 
           read[place.id] = of.exact;
         }
         try {
-          queries.setQueryData(keys.today, await api.tomorrow(read));
+          take(queries, keys.today, await api.tomorrow(read));
           onDone("Tomorrow’s heat is set.");
         } catch (refused) {
           setError({

@@ -2,7 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { Link } from "react-router";
 import { api, type Trial } from "../../../api/client";
-import { keys, touch } from "../../../api/keys";
+import { keys, take, touch } from "../../../api/keys";
 import { Area, Field } from "../../../kit/Field";
 import { FormLine, Wrong } from "../../../kit/FormLine";
 import { useRefused } from "../../../kit/useRefused";
@@ -93,7 +93,7 @@ function About({ trial }: { trial: Trial }) {
   const act = (doing: Promise<Trial>) =>
     doing.then(
       async (now) => {
-        queries.setQueryData(keys.trial(trial.id), now);
+        take(queries, keys.trial(trial.id), now);
         refused.clear();
         await touch(queries, "formula");
       },
