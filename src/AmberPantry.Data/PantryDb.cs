@@ -28,6 +28,8 @@ public sealed class PantryDb(DbContextOptions<PantryDb> options) : DbContext(opt
 
     public DbSet<TrialRow> Trials => Set<TrialRow>();
 
+    public DbSet<SplitRow> Splits => Set<SplitRow>();
+
     public DbSet<TrialEditRow> TrialEdits => Set<TrialEditRow>();
 
     public DbSet<TrialCommandRow> TrialCommands => Set<TrialCommandRow>();

@@ -28,6 +28,7 @@ public partial class HouseTests
         "Assessment.Rules",
         "Assessment.Remedies",
         "Assessment",
+        "Library",
         "Making",
         "Making.Routes",
         "Calculations",

@@ -81,6 +81,16 @@ public class FuzzTests
         ["post /api/trials/{id}/undo"] = """{"revision":0,"command":"00000000-0000-4000-8000-000000000002"}""",
         ["post /api/trials/{id}/redo"] = """{"revision":0,"command":"00000000-0000-4000-8000-000000000003"}""",
         ["post /api/trials/{id}/fork"] = """{"intent":"softer","edits":[{"kind":"set_share","line":"L1","share":"17"}],"content":null}""",
+        ["put /api/trials/{id}/stands-for"] = """{"part":"sold","stands":true}""",
+        ["post /api/trials/{id}/split/plan"] = """
+            {"arms":[{"trial":null,"intent":"stiffer","edits":[{"kind":"set_share","line":"L1","share":"17"}]}],"gramsPerArm":100}
+            """,
+        ["post /api/trials/{id}/split"] = """
+            {"id":"00000000-0000-4000-8000-000000000009","gramsPerArm":100,
+            "arms":[{"trial":null,"intent":"stiffer","edits":[{"kind":"set_share","line":"L1","share":"17"}]}]}
+            """,
+        ["put /api/formulas/tags"] = """{"formulas":[1,2],"add":["gift"],"remove":["old"]}""",
+        ["post /api/formulas/file"] = """{"file":"formula,kind,material,percent\nA,balm,beeswax,100","keep":true}""",
         ["post /api/trials/{id}/set-aside"] = """{"finding":"grain","reason":"we chill it","value":8}""",
         ["post /api/batches"] = """
             {"trial":1,"signature":{"by":"me","revision":"x","stops":["a"]},"stamp":{"id":"00000000-0000-4000-8000-000000000004",

@@ -95,8 +95,47 @@ public class WholeCopyTests
         await host.Act(spoilt, new { kind = "archive" });
         await host.Put($"/api/trials/{trial}/about", new { intent = "fuller", notes = "a note" });
         var next = (await host.Post($"/api/trials/{trial}/fork", new { intent = "emptier" })).Int("id");
+        await host.Post(
+            $"/api/trials/{next}/edits",
+            new
+            {
+                revision = 0,
+                edits = new[]
+                {
+                    new
+                    {
+                        kind = "set_share",
+                        line = "L1",
+                        share = "12",
+                    },
+                },
+            }
+        );
         await host.Put($"/api/trials/{next}/archived", new { archived = true });
+        foreach (var part in new[] { "sold", "summer", "winter" })
+        {
+            await host.Put($"/api/trials/{trial}/stands-for", new { part, stands = true });
+        }
+
+        await host.Post(
+            $"/api/trials/{trial}/split",
+            new
+            {
+                id = Guid.NewGuid(),
+                arms = new[] { new { trial = next } },
+                gramsPerArm = 100,
+            }
+        );
         var put = await Story.Formula(host, "Put away");
+        await host.Put(
+            "/api/formulas/tags",
+            new
+            {
+                formulas = new[] { put.Int("formulaId") },
+                add = new[] { "gift" },
+                remove = Array.Empty<string>(),
+            }
+        );
         await host.Put($"/api/formulas/{put.Int("formulaId")}/archived", new { archived = true });
 
         await using var db = new PantryDb(PantryFile.Options(host.Options.DataFile));

@@ -1,12 +1,6 @@
 import { ConfigProvider } from "antd";
-import { lazy, Suspense, useState } from "react";
+import { type ComponentType, lazy, Suspense, useState } from "react";
 import { Navigate, Route, Routes, useLocation, useNavigate } from "react-router";
-import { BenchPage } from "./places/bench/BenchPage";
-import { BenchDoor } from "./places/bench/BenchDoor";
-import { StartFormula } from "./places/bench/StartFormula";
-import { MakeBatch } from "./places/make/MakeBatch";
-import { MakeList } from "./places/make/MakeList";
-import { TodayPage } from "./places/today/Today";
 import { HouseProvider, useHouse } from "./shell/HouseContext";
 import { JumpTo } from "./shell/JumpTo";
 import { KeysHelp } from "./shell/KeysHelp";
@@ -16,14 +10,23 @@ import { useKeys } from "./shell/useKeys";
 import { useMedia } from "./shell/useMedia";
 import { antTheme } from "./theme/antd";
 
-const Logbook = lazy(() => import("./places/logbook/Logbook").then((page) => ({ default: page.Logbook })));
-const Pantry = lazy(() => import("./places/pantry/Pantry").then((page) => ({ default: page.Pantry })));
-const PastePage = lazy(() => import("./places/bench/paste/PastePage").then((page) => ({ default: page.PastePage })));
-const ComparePage = lazy(() =>
-  import("./places/bench/compare/ComparePage").then((page) => ({ default: page.ComparePage })),
-);
-const LabelPage = lazy(() => import("./places/bench/label/LabelPage").then((page) => ({ default: page.LabelPage })));
-const HousePage = lazy(() => import("./places/house/House").then((page) => ({ default: page.HousePage })));
+/** A page whose script is fetched when it is first opened. */
+const page = <Name extends string>(name: Name, load: () => Promise<Record<Name, ComponentType>>) =>
+  lazy(() => load().then((module) => ({ default: module[name] })));
+
+const TodayPage = page("TodayPage", () => import("./places/today/Today"));
+const BenchDoor = page("BenchDoor", () => import("./places/bench/BenchDoor"));
+const BenchPage = page("BenchPage", () => import("./places/bench/BenchPage"));
+const StartPage = page("StartPage", () => import("./places/bench/StartFormula"));
+const PastePage = page("PastePage", () => import("./places/bench/paste/PastePage"));
+const ComparePage = page("ComparePage", () => import("./places/bench/compare/ComparePage"));
+const LibraryPage = page("LibraryPage", () => import("./places/bench/library/LibraryPage"));
+const LabelPage = page("LabelPage", () => import("./places/bench/label/LabelPage"));
+const MakeList = page("MakeList", () => import("./places/make/MakeList"));
+const MakeBatch = page("MakeBatch", () => import("./places/make/MakeBatch"));
+const Pantry = page("Pantry", () => import("./places/pantry/Pantry"));
+const Logbook = page("Logbook", () => import("./places/logbook/Logbook"));
+const HousePage = page("HousePage", () => import("./places/house/House"));
 
 export function App() {
   return (
@@ -80,10 +83,11 @@ function Pages() {
           <Route path="/" element={<Navigate replace to="/today" />} />
           <Route path="/today" element={<TodayPage />} />
           <Route path="/bench" element={<BenchDoor />} />
-          <Route path="/bench/new" element={<StartFormula first={false} />} />
+          <Route path="/bench/new" element={<StartPage />} />
           <Route path="/bench/paste" element={<PastePage />} />
           <Route path="/bench/compare" element={<ComparePage />} />
           <Route path="/bench/read" element={<LabelPage />} />
+          <Route path="/bench/all" element={<LibraryPage />} />
           <Route path="/bench/:trial" element={<BenchPage />} />
           <Route path="/make" element={<MakeList />} />
           <Route path="/make/:batch" element={<MakeBatch />} />

@@ -6,6 +6,8 @@ public static class FormulaName
     public const int Longest = 120;
     public const int LongestIntent = 200;
     public const int LongestNotes = 4000;
+    public const int LongestTag = 30;
+    public const int MostTags = 20;
 
     /// <exception cref="Refusal">E_EMPTY or E_RANGE for a name that does not fit on a label.</exception>
     public static string Check(string? name, string field)
@@ -47,6 +49,27 @@ public static class FormulaName
         return whole.Length <= LongestNotes
             ? whole
             : throw new Refusal(Codes.Range, field, notes, $"{whole.Length} letters are too many here.", $"Keep it to {LongestNotes} letters.");
+    }
+
+    /// <summary>One word each, none twice; a space becomes a dash, so that a tag can be typed into a search.</summary>
+    /// <exception cref="Refusal">E_RANGE.</exception>
+    public static IReadOnlyList<string> CheckTags(IReadOnlyList<string>? tags, string field)
+    {
+        string[] words =
+        [
+            .. (tags ?? [])
+                .Select(tag => string.Join('-', Whole(tag).TrimStart('#').Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries)))
+                .Where(tag => tag.Length > 0)
+                .Distinct(StringComparer.OrdinalIgnoreCase),
+        ];
+        if (words.Length > MostTags)
+        {
+            throw new Refusal(Codes.Range, field, words.Length, $"{words.Length} tags are too many.", $"Keep {MostTags}.");
+        }
+
+        return Array.Find(words, word => word.Length > LongestTag) is { } tooLong
+            ? throw new Refusal(Codes.Range, field, tooLong, $"“{tooLong}” is too long for a tag.", $"Keep it to {LongestTag} letters.")
+            : words;
     }
 
     /// <summary>Without ends of white space and halves of character pairs.</summary>

@@ -23,6 +23,7 @@ public static class PantryCopy
             new TrialEditCopy(),
             new TrialCommandCopy(),
             new SetAsideCopy(),
+            new SplitCopy(),
             new BatchCopy(),
             new BatchStepCopy(),
             new BatchCommandCopy(),

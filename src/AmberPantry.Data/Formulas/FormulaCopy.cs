@@ -16,7 +16,14 @@ internal sealed class FormulaCopy : CopyPart<FormulaRow>
 
     protected override IReadOnlyList<string> OwnIds => [nameof(FormulaRow.Id)];
 
-    protected override IReadOnlyList<string> AddedLater => [nameof(FormulaRow.ArchivedAt)];
+    protected override IReadOnlyList<string> AddedLater =>
+        [
+            nameof(FormulaRow.ArchivedAt),
+            nameof(FormulaRow.Tags),
+            nameof(FormulaRow.SoldTrial),
+            nameof(FormulaRow.SummerTrial),
+            nameof(FormulaRow.WinterTrial),
+        ];
 
     protected override IQueryable<FormulaRow> Ordered(PantryDb db) => db.Formulas.OrderBy(row => row.Id);
 
@@ -28,7 +35,11 @@ internal sealed class FormulaCopy : CopyPart<FormulaRow>
 
     protected override string KeyOf(FormulaRow row) => row.Name;
 
-    protected override void Check(FormulaRow row, CopyIn into, string path) => row.Name = FormulaName.Check(row.Name, $"{path}.name");
+    protected override void Check(FormulaRow row, CopyIn into, string path)
+    {
+        row.Name = FormulaName.Check(row.Name, $"{path}.name");
+        row.Tags = FormulaName.CheckTags(row.Tags, $"{path}.tags");
+    }
 
     protected override void Added(CopyIn into, FormulaRow row) => into.Formulas[row.Name] = row.Id;
 }
@@ -67,19 +78,8 @@ internal sealed class TrialCopy : CopyPart<TrialRow>
         }
     }
 
-    protected override void Resolve(CopyIn into, JsonObject line, TrialRow row)
-    {
-        var name = Named<string>(into, line, "formula").Trim();
-        row.FormulaId = into.Formulas.TryGetValue(name, out var id)
-            ? id
-            : throw new Refusal(
-                Codes.UnknownId,
-                Path(into, "formula"),
-                name,
-                $"The copy holds no formula “{name}”.",
-                "Put that formula into the copy."
-            );
-    }
+    protected override void Resolve(CopyIn into, JsonObject line, TrialRow row) =>
+        row.FormulaId = TrialChecks.Formula(into, Named<string>(into, line, "formula"), Path(into, "formula"));
 
     protected override void Check(TrialRow row, CopyIn into, string path)
     {
@@ -120,6 +120,12 @@ internal static class TrialChecks
                 row.Number,
             })
             .ToDictionaryAsync(row => row.Id, row => (row.Name, row.Number));
+
+    /// <summary>Reads which formula a line belongs to.</summary>
+    public static int Formula(CopyIn into, string name, string path) =>
+        into.Formulas.TryGetValue(name.Trim(), out var id)
+            ? id
+            : throw new Refusal(Codes.UnknownId, path, name.Trim(), $"The copy holds no formula “{name.Trim()}”.", "Put that formula into the copy.");
 
     /// <summary>Writes the name of a trial into a line.</summary>
     public static void Refer(Utf8JsonWriter line, (string Formula, int Number) trial)
@@ -263,6 +269,56 @@ internal sealed class SetAsideCopy : OfTrialCopy<SetAsideRow>
         if (row.Finding.Length is 0 or > LongestFinding)
         {
             throw new Refusal(Codes.Range, $"{path}.finding", row.Finding, "That is no key of a finding.", $"Give 1 to {LongestFinding} letters.");
+        }
+    }
+}
+
+internal sealed class SplitCopy : CopyPart<SplitRow>
+{
+    private Dictionary<int, string>? names;
+
+    public override string Name => "splits";
+
+    protected override IReadOnlyList<string> OwnIds => [nameof(SplitRow.FormulaId)];
+
+    protected override IQueryable<SplitRow> Ordered(PantryDb db) => db.Splits.OrderBy(row => row.StartedAt).ThenBy(row => row.Id);
+
+    protected override IQueryable<SplitRow> Existing(CopyIn into, IReadOnlyList<SplitRow> rows)
+    {
+        var ids = rows.Select(row => row.Id).ToArray();
+        return into.Db.Splits.Where(row => ids.Contains(row.Id));
+    }
+
+    protected override string KeyOf(SplitRow row) => row.Id.ToString();
+
+    protected override async Task Prepare(PantryDb db) =>
+        names = await db.Formulas.Select(row => new { row.Id, row.Name }).ToDictionaryAsync(row => row.Id, row => row.Name);
+
+    protected override void Refer(SplitRow row, Utf8JsonWriter line)
+    {
+        if (names is not null)
+        {
+            line.WriteString("formula", names[row.FormulaId]);
+        }
+    }
+
+    protected override void Resolve(CopyIn into, JsonObject line, SplitRow row) =>
+        row.FormulaId = TrialChecks.Formula(into, Named<string>(into, line, "formula"), Path(into, "formula"));
+
+    protected override void Check(SplitRow row, CopyIn into, string path)
+    {
+        for (var i = 0; i < row.Arms.Count; i++)
+        {
+            if (!into.Trials.ContainsKey((row.FormulaId, row.Arms[i].Trial)))
+            {
+                throw new Refusal(
+                    Codes.UnknownId,
+                    $"{path}.arms[{i}].trial",
+                    row.Arms[i].Trial,
+                    $"The copy does not hold trial {row.Arms[i].Trial} of the formula that was split.",
+                    "Put that trial into the copy."
+                );
+            }
         }
     }
 }

@@ -31,6 +31,18 @@ public sealed class FormulaRow
     /// <summary>How many trials it has, without archived ones.</summary>
     public int TrialCount { get; set; }
 
+    /// <summary>Words of the maker by which it is found.</summary>
+    public IReadOnlyList<string> Tags { get; set; } = [];
+
+    /// <summary>Number of the trial that is made to be sold; null while none was chosen.</summary>
+    public int? SoldTrial { get; set; }
+
+    /// <summary>Number of the mix for the warm months.</summary>
+    public int? SummerTrial { get; set; }
+
+    /// <summary>Number of the mix for the cold months.</summary>
+    public int? WinterTrial { get; set; }
+
     public List<TrialRow> Trials { get; } = [];
 }
 
@@ -119,8 +131,29 @@ public sealed class SetAsideRow
     public double? Value { get; set; }
 }
 
+/// <summary>One base split into cups that differ in what was added. It never changes.</summary>
+public sealed class SplitRow
+{
+    /// <summary>Id given by the writer.</summary>
+    public Guid Id { get; set; }
+
+    public int FormulaId { get; set; }
+
+    public DateTime StartedAt { get; set; }
+
+    public decimal CupG { get; set; }
+
+    /// <summary>The control first.</summary>
+    public IReadOnlyList<SplitArm> Arms { get; set; } = [];
+}
+
+/// <param name="Trial">Number of the trial in its formula.</param>
+/// <param name="Code">The three digits on the cup.</param>
+public sealed record SplitArm(int Trial, string Code);
+
 internal sealed class FormulaConfiguration
     : IEntityTypeConfiguration<FormulaRow>,
+        IEntityTypeConfiguration<SplitRow>,
         IEntityTypeConfiguration<TrialRow>,
         IEntityTypeConfiguration<TrialEditRow>,
         IEntityTypeConfiguration<TrialCommandRow>,
@@ -129,10 +162,19 @@ internal sealed class FormulaConfiguration
     public void Configure(EntityTypeBuilder<FormulaRow> builder)
     {
         builder.Property(row => row.Name).HasMaxLength(FormulaName.Longest);
+        builder.Property(row => row.Tags).AsJson().HasDefaultValueSql("'[]'");
+        builder.HasMany<SplitRow>().WithOne().HasForeignKey(row => row.FormulaId);
         builder.HasIndex(row => row.Name).IsUnique();
         builder.HasIndex(row => new { row.ChangedAt, row.Id });
         builder.HasIndex(row => row.ArchivedAt).HasFilter("ArchivedAt IS NOT NULL");
         builder.ToTable("Formulas", table => table.HasCheckConstraint("FormulaNamed", "length(Name) > 0"));
+    }
+
+    public void Configure(EntityTypeBuilder<SplitRow> builder)
+    {
+        builder.Property(row => row.Id).ValueGeneratedNever();
+        builder.Property(row => row.Arms).AsJson();
+        builder.ToTable("Splits");
     }
 
     public void Configure(EntityTypeBuilder<TrialRow> builder)

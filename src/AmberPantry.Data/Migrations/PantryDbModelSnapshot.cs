@@ -293,7 +293,22 @@ namespace AmberPantry.Data.Migrations
                     b.Property<int>("NewestTrial")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int?>("SoldTrial")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("SummerTrial")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Tags")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
+
                     b.Property<int>("TrialCount")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("WinterTrial")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
@@ -338,6 +353,31 @@ namespace AmberPantry.Data.Migrations
                         .IsUnique();
 
                     b.ToTable("SetAside", (string)null);
+                });
+
+            modelBuilder.Entity("AmberPantry.Data.Formulas.SplitRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Arms")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<decimal>("CupG")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("FormulaId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("StartedAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("FormulaId");
+
+                    b.ToTable("Splits", (string)null);
                 });
 
             modelBuilder.Entity("AmberPantry.Data.Formulas.TrialCommandRow", b =>
@@ -596,6 +636,15 @@ namespace AmberPantry.Data.Migrations
                     b.HasOne("AmberPantry.Data.Formulas.TrialRow", null)
                         .WithMany("SetAside")
                         .HasForeignKey("TrialId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("AmberPantry.Data.Formulas.SplitRow", b =>
+                {
+                    b.HasOne("AmberPantry.Data.Formulas.FormulaRow", null)
+                        .WithMany()
+                        .HasForeignKey("FormulaId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

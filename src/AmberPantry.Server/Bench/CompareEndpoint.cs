@@ -66,13 +66,7 @@ public static class CompareEndpoint
             open.Shelf,
             open.Workshop
         );
-        var first = trials.FirstOrDefault()?.FormulaId;
-        var siblings = await db
-            .Trials.AsNoTracking()
-            .Where(row => row.FormulaId == first)
-            .OrderBy(row => row.Number)
-            .Select(row => new TrialBrief(row.Id, row.Number, row.Intent, row.MadeAt, row.ChangedAt, row.ArchivedAt))
-            .ToListAsync();
+        var siblings = await TrialViews.Siblings(db, trials[0].Formula!);
         return new CompareView(
             same ? trials[0].Formula!.Name : null,
             [

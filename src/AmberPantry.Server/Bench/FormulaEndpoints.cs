@@ -55,6 +55,8 @@ public static class FormulaEndpoints
     {
         formulas.MapGet("/", List);
         formulas.MapPost("/", Begin);
+        LibraryEndpoint.Map(formulas);
+        FormulaFileEndpoints.Map(formulas);
         formulas.MapPost("/read", (PastedQuestion question, WorkshopKeeper keeper) => PastedList.Read(question, keeper.Shelf));
         formulas.MapPost("/read-label", (LabelQuestion question, WorkshopKeeper keeper) => LabelList.Read(question, keeper.Shelf));
         formulas.MapPut("/{id:int}/name", Rename);
@@ -113,7 +115,7 @@ public static class FormulaEndpoints
             ))
             .ToListAsync();
 
-    private static FormulaBrief Brief(FormulaRow row) =>
+    internal static FormulaBrief Brief(FormulaRow row) =>
         new(row.Id, row.Name, row.Family, row.NewestTrial, row.NewestNumber, row.TrialCount, row.ChangedAt, row.ArchivedAt);
 
     private static async Task<TrialView> Begin(StartFormula start, PantryDb db, WorkshopKeeper keeper, PantryClock clock)

@@ -32,6 +32,9 @@ public sealed record ToldTrial(string Intent, string Notes);
 
 public sealed record Archive(bool Archived);
 
+/// <summary>Chooses a trial for something, or no longer.</summary>
+public sealed record StandFor(TrialPart Part, bool Stands);
+
 /// <summary>A trial as the jump shows it.</summary>
 public sealed record FoundTrial(int Id, string FormulaName, int Number, string Intent);
 
@@ -59,6 +62,8 @@ public static class TrialEndpoints
         trials.MapPost("/{id:int}/fork", Fork);
         trials.MapPut("/{id:int}/about", Tell);
         trials.MapPut("/{id:int}/archived", PutAway);
+        trials.MapPut("/{id:int}/stands-for", Choose);
+        SplitEndpoints.Map(trials);
         trials.MapPost("/{id:int}/set-aside", PutAside);
         trials.MapDelete("/{id:int}/set-aside/{finding}", TakeBack);
     }
@@ -211,6 +216,27 @@ public static class TrialEndpoints
         {
             var trial = await Open(db, id);
             await TrialKeeper.Archive(db, trial, archive.Archived ? trial.ArchivedAt ?? clock.Now : null);
+            return true;
+        });
+        return await TrialViews.Get(db, id, keeper.Open);
+    }
+
+    private static async Task<TrialView> Choose(int id, StandFor choice, PantryDb db, WorkshopKeeper keeper)
+    {
+        await db.Command(async () =>
+        {
+            var trial = await Open(db, id);
+            var formula = trial.Formula!;
+            if (choice.Stands && trial.ArchivedAt is not null)
+            {
+                throw new Refusal(Codes.Range, "stands", trial.Number, $"Trial {trial.Number} is archived.", "Put it back on the bench first.");
+            }
+
+            if (choice.Stands || TrialViews.StandsFor(formula, trial.Number).Contains(choice.Part))
+            {
+                TrialKeeper.StandFor(formula, choice.Part, choice.Stands ? trial.Number : null);
+            }
+
             return true;
         });
         return await TrialViews.Get(db, id, keeper.Open);

@@ -158,7 +158,33 @@ internal sealed class TrialKeeper(PantryDb db, OpenWorkshop open, DateTime now)
                 "Archive the formula instead."
             );
         (formula.NewestTrial, formula.NewestNumber, formula.Family) = (newest.Id, newest.Number, newest.Content.Family);
+        if (at is not null)
+        {
+            // What is put away no longer stands for anything.
+            foreach (var part in TrialViews.StandsFor(formula, trial.Number))
+            {
+                StandFor(formula, part, null);
+            }
+        }
+
         formula.TrialCount = await open.CountAsync();
+    }
+
+    /// <summary>Chooses which trial stands for something; null chooses none.</summary>
+    public static void StandFor(FormulaRow formula, TrialPart part, int? number)
+    {
+        switch (part)
+        {
+            case TrialPart.Sold:
+                formula.SoldTrial = number;
+                break;
+            case TrialPart.Summer:
+                formula.SummerTrial = number;
+                break;
+            default:
+                formula.WinterTrial = number;
+                break;
+        }
     }
 
     /// <summary>Numbers go on; that of an archived trial is not given again.</summary>

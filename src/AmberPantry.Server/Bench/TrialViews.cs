@@ -1,12 +1,42 @@
 using AmberPantry.Core.Formulas;
 using AmberPantry.Data;
+using AmberPantry.Data.Formulas;
 using AmberPantry.Server.Hosting;
 using AmberPantry.Server.House;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Server.Bench;
 
-public sealed record TrialBrief(int Id, int Number, string Intent, DateTime? MadeAt, DateTime ChangedAt, DateTime? ArchivedAt);
+/// <summary>What a trial stands for among those of its formula.</summary>
+public enum TrialPart
+{
+    /// <summary>The one that is made to be sold.</summary>
+    Sold,
+
+    /// <summary>The mix for the warm months.</summary>
+    Summer,
+
+    /// <summary>The mix for the cold months.</summary>
+    Winter,
+}
+
+/// <param name="StandsFor">What it was chosen for.</param>
+public sealed record TrialBrief(
+    int Id,
+    int Number,
+    string Intent,
+    DateTime? MadeAt,
+    DateTime ChangedAt,
+    DateTime? ArchivedAt,
+    IReadOnlyList<TrialPart> StandsFor
+);
+
+/// <summary>A cup of a split base.</summary>
+/// <param name="Trial">Id of its trial.</param>
+public sealed record SplitCupBrief(int Trial, int Number, string Code);
+
+/// <summary>A base that was split.</summary>
+public sealed record SplitBrief(Guid Id, DateTime StartedAt, decimal CupG, IReadOnlyList<SplitCupBrief> Cups);
 
 public sealed record SetAside(string Finding, string Reason, double? Value);
 
@@ -48,6 +78,12 @@ public sealed record TrialView
     /// <summary>What redo would do again.</summary>
     public required string? Redo { get; init; }
 
+    /// <summary>Words by which the formula is found.</summary>
+    public required IReadOnlyList<string> Tags { get; init; }
+
+    /// <summary>Bases of the formula that were split, the newest first.</summary>
+    public required IReadOnlyList<SplitBrief> Splits { get; init; }
+
     /// <summary>All trials of the formula, oldest first.</summary>
     public required IReadOnlyList<TrialBrief> Trials { get; init; }
 
@@ -71,11 +107,12 @@ internal static class TrialViews
             .Where(edit => edit.TrialId == id && edit.Position >= trial.EditAt - 1 && edit.Position <= trial.EditAt + 1)
             .Select(edit => new { edit.Position, edit.Did })
             .ToDictionaryAsync(edit => edit.Position, edit => edit.Did is { } did ? open.Say.Text(did) : null);
-        var siblings = await db
-            .Trials.AsNoTracking()
+        var siblings = await Siblings(db, trial.Formula!);
+        var ids = siblings.ToDictionary(sibling => sibling.Number, sibling => sibling.Id);
+        var splits = await db
+            .Splits.AsNoTracking()
             .Where(row => row.FormulaId == trial.FormulaId)
-            .OrderBy(row => row.Number)
-            .Select(row => new TrialBrief(row.Id, row.Number, row.Intent, row.MadeAt, row.ChangedAt, row.ArchivedAt))
+            .OrderByDescending(row => row.StartedAt)
             .ToListAsync();
         var aside = await db
             .SetAside.AsNoTracking()
@@ -110,9 +147,59 @@ internal static class TrialViews
             Materials = MaterialEndpoints.In(trial.Content, open),
             Undo = free && near.ContainsKey(trial.EditAt - 1) ? near.GetValueOrDefault(trial.EditAt) : null,
             Redo = free ? near.GetValueOrDefault(trial.EditAt + 1) : null,
+            Tags = trial.Formula.Tags,
+            Splits =
+            [
+                .. splits.Select(split => new SplitBrief(
+                    split.Id,
+                    split.StartedAt,
+                    split.CupG,
+                    [.. split.Arms.Where(arm => ids.ContainsKey(arm.Trial)).Select(arm => new SplitCupBrief(ids[arm.Trial], arm.Trial, arm.Code))]
+                )),
+            ],
             Trials = siblings,
             SetAside = aside,
             Lots = [.. lots.Order(StringComparer.Ordinal)],
         };
     }
+
+    /// <summary>All trials of a formula, oldest first.</summary>
+    public static async Task<IReadOnlyList<TrialBrief>> Siblings(PantryDb db, FormulaRow formula) =>
+        [
+            .. (
+                await db
+                    .Trials.AsNoTracking()
+                    .Where(row => row.FormulaId == formula.Id)
+                    .OrderBy(row => row.Number)
+                    .Select(row => new
+                    {
+                        row.Id,
+                        row.Number,
+                        row.Intent,
+                        row.MadeAt,
+                        row.ChangedAt,
+                        row.ArchivedAt,
+                    })
+                    .ToListAsync()
+            ).Select(row => new TrialBrief(
+                row.Id,
+                row.Number,
+                row.Intent,
+                row.MadeAt,
+                row.ChangedAt,
+                row.ArchivedAt,
+                StandsFor(formula, row.Number)
+            )),
+        ];
+
+    public static IReadOnlyList<TrialPart> StandsFor(FormulaRow formula, int number) =>
+        [.. Enum.GetValues<TrialPart>().Where(part => Chosen(formula, part) == number)];
+
+    private static int? Chosen(FormulaRow formula, TrialPart part) =>
+        part switch
+        {
+            TrialPart.Sold => formula.SoldTrial,
+            TrialPart.Summer => formula.SummerTrial,
+            _ => formula.WinterTrial,
+        };
 }

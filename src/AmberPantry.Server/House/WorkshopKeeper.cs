@@ -27,6 +27,9 @@ public sealed record OpenWorkshop(HouseSettings House, int Revision, DateTime? R
 
     /// <summary>Assessments already given; they go with the workshop they were given for.</summary>
     public AnswerShelf Answers { get; } = new();
+
+    /// <summary>Formulas as a search asks for them; they go with the workshop too.</summary>
+    public LibraryShelf Library { get; } = new(Shelf, House.Workshop);
 }
 
 /// <summary>Holds the open workshop in memory, so that an assessment touches no file.</summary>

@@ -124,6 +124,13 @@ export type BatchBrief = Full<Schemas["BatchBrief"]>;
 export type MakeStep = Full<Schemas["MakeStep"]>;
 export type Today = Full<Schemas["TodayView"]>;
 export type FormulaBrief = Full<Schemas["FormulaBrief"]>;
+export type LibraryRow = Full<Schemas["LibraryRow"]>;
+export type LibraryPage = Full<Schemas["LibraryPage"]>;
+export type LibraryOrder = "changed" | "name" | "slump" | "cost" | "keeps";
+export type FormulaFileView = Full<Schemas["FormulaFileView"]>;
+export type TrialPart = Schemas["TrialPart"];
+export type SplitView = Full<Schemas["SplitView"]>;
+export type SplitCupAsked = Schemas["SplitCupAsked"];
 export type FoundMix = Full<Schemas["MixAnswer"]>;
 export type PourOverChoices = Full<Schemas["PourOverChoices"]>;
 export type CopyWork = Full<Schemas["CopyWorkView"]>;
@@ -256,6 +263,14 @@ export const api = {
   removeMaterial: (material: string) => data(client.DELETE("/api/materials/own", { params: { query: { material } } })),
   formulas: (query: ListQuery = {}) =>
     data(client.GET("/api/formulas", { params: { query } })) as Promise<Page<FormulaBrief>>,
+  library: (
+    query: { search?: string; order?: LibraryOrder; archived?: boolean; skip?: string },
+    signal?: AbortSignal,
+  ) => data(client.GET("/api/formulas/library", { params: { query }, signal: signal ?? null })) as Promise<LibraryPage>,
+  tagFormulas: (formulas: number[], add: string[], remove: string[]) =>
+    data(client.PUT("/api/formulas/tags", { body: { formulas, add, remove } })),
+  formulaFile: (file: string, keep: boolean) =>
+    data(client.POST("/api/formulas/file", { body: { file, keep } })) as Promise<FormulaFileView>,
   readPasted: (question: PastedQuestion) =>
     data(client.POST("/api/formulas/read", { body: question })) as Promise<PastedList>,
   readLabel: (question: LabelQuestion) =>
@@ -273,6 +288,16 @@ export const api = {
   compare: (ids: number[]) =>
     data(client.GET("/api/trials/compare", { params: { query: { id: ids } } })) as Promise<CompareView>,
   trial: (id: number) => data(client.GET("/api/trials/{id}", at(id))) as Promise<Trial>,
+  standFor: (id: number, part: TrialPart, stands: boolean) =>
+    data(client.PUT("/api/trials/{id}/stands-for", { ...at(id), body: { part, stands } })) as Promise<Trial>,
+  planSplit: (id: number, arms: SplitCupAsked[], gramsPerArm: number) =>
+    data(client.POST("/api/trials/{id}/split/plan", { ...at(id), body: { arms, gramsPerArm } })) as Promise<SplitView>,
+  startSplit: (id: number, command: string, arms: SplitCupAsked[], gramsPerArm: number) =>
+    data(
+      client.POST("/api/trials/{id}/split", { ...at(id), body: { id: command, arms, gramsPerArm } }),
+    ) as Promise<SplitView>,
+  split: (id: string) =>
+    data(client.GET("/api/trials/splits/{id}", { params: { path: { id } } })) as Promise<SplitView>,
   editTrial: (id: number, revision: number, edits: FormulaEdit[], command: string) =>
     data(
       client.POST("/api/trials/{id}/edits", {

@@ -2007,6 +2007,147 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/formulas/library": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    search?: string;
+                    archived?: boolean;
+                    order?: string;
+                    skip?: string;
+                    take?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LibraryPage"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/tags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TagFormulas"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FormulaBrief"][];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/formulas/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    id: number[];
+                    format?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FormulaFileAsked"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FormulaFileView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formulas/read": {
         parameters: {
             query?: never;
@@ -2596,6 +2737,166 @@ export interface paths {
                 };
             };
         };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}/stands-for": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StandFor"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TrialView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}/split/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SplitAsked"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SplitView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}/split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StartSplit"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SplitView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/splits/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SplitView"];
+                    };
+                };
+            };
+        };
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -4530,6 +4831,23 @@ export interface components {
             /** Format: double */
             percent: number;
         };
+        FormulaFileAsked: {
+            /** @description The whole text of the file. */
+            file: string;
+            /**
+             * @description Take it in; else it is only looked at.
+             * @default false
+             */
+            keep?: boolean;
+        };
+        FormulaFileView: {
+            formulas: components["schemas"]["IncomingFormula"][];
+            /** @description What cannot be taken; as long as there is any, nothing is. */
+            refused: components["schemas"]["RefusedCell"][];
+            says: string;
+            /** @description Ids of the trials that came in; empty while it is only looked at. */
+            kept: number[];
+        };
         /** @description One line of a formula: a material and its share of the whole. */
         FormulaLine: {
             /** @description Stays with the line through every edit; unique in the formula. */
@@ -4642,6 +4960,22 @@ export interface components {
          * @enum {unknown}
          */
         InBase: "dissolves" | "disperses" | "hazes" | "sinks" | "separates" | "mixes";
+        /**
+         * @description What a formula of a file would do here.
+         * @enum {unknown}
+         */
+        Incoming: "new" | "same" | "next_trial";
+        IncomingFormula: {
+            at: string;
+            name: string;
+            family: components["schemas"]["Family"];
+            /**
+             * Format: int32
+             * @description How many lines the mix has.
+             */
+            lines: number;
+            becomes: components["schemas"]["Incoming"];
+        };
         /** @description An axis with what stands on it. The same for every lens; a picture and a table are drawn from it. */
         Instrument: {
             /** @description Stays the same while the mix changes. */
@@ -4911,6 +5245,45 @@ export interface components {
             steps: components["schemas"]["ExplainStep"][];
             /** @description What it looks like, from the bare base on; empty where a lens shows no colour. */
             chips?: components["schemas"]["Chip"][];
+        };
+        LibraryPage: {
+            items: components["schemas"]["LibraryRow"][];
+            /**
+             * Format: int32
+             * @description Give it as `skip` for the next page; null at the end.
+             */
+            next: null | number;
+            /** Format: int32 */
+            total: number;
+            /** @description What of the search was more than a word: "slump above 40 °C". */
+            understood: string[];
+            /** @description All tags of the workshop, by how often they are used. */
+            tags: string[];
+        };
+        /** @description A formula in the library, by the trial that is made to be sold, else by the newest. */
+        LibraryRow: {
+            /** Format: int32 */
+            id: number;
+            name: string;
+            family: components["schemas"]["Family"];
+            /** Format: int32 */
+            trial: number;
+            /** Format: int32 */
+            trialNumber: number;
+            intent: string;
+            /** Format: int32 */
+            trials: number;
+            /** Format: date-time */
+            changedAt: string;
+            /** Format: date-time */
+            archivedAt: null | string;
+            standsFor: components["schemas"]["TrialPart"][];
+            tags: string[];
+            /** @description Empty where it does not melt. */
+            slump: string;
+            /** @description Cost of a container, or of 100 g; empty where a price is missing. */
+            each: string;
+            keeps: string;
         };
         /**
          * @description The lightness in a word.
@@ -5640,6 +6013,15 @@ export interface components {
         };
         /** @enum {unknown} */
         ProbeKind: "landmark" | "humidity" | "tub" | "air" | "share" | "room" | "peg" | null;
+        /** @description What of a file cannot be taken. */
+        RefusedCell: {
+            at: string;
+            /** @description The column, or the path within its formula. */
+            field: string;
+            value: null | string;
+            message: string;
+            remedy: string;
+        };
         /** @description One change that would clear or lessen a finding, found by search on the model. */
         Remedy: {
             id: string;
@@ -6080,6 +6462,100 @@ export interface components {
          * @enum {unknown}
          */
         SoakStrength: "none" | "below_usual" | "usual" | "strong" | "too_much";
+        SplitAsked: {
+            /** @description The cups beside the control. */
+            arms: components["schemas"]["SplitCupAsked"][];
+            /**
+             * Format: double
+             * @description Grams in each cup.
+             */
+            gramsPerArm: number;
+        };
+        /** @description A base that was split. */
+        SplitBrief: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: double */
+            cupG: number;
+            cups: components["schemas"]["SplitCupBrief"][];
+        };
+        SplitCup: {
+            name: string;
+            isControl: boolean;
+            /** @description What it differs in from the control; empty for the control. */
+            change: string;
+            /** @description What is stirred into its part of the base. */
+            additions: components["schemas"]["SplitLine"][];
+        };
+        /** @description A cup beside the control: a trial that is there, or one begun from the control with a change. */
+        SplitCupAsked: {
+            /**
+             * Format: int32
+             * @description Id of a trial of the same formula; null where the cup is a change.
+             */
+            trial?: null | number;
+            /** @description The change. */
+            edits?: null | components["schemas"]["FormulaEdit"][];
+            /** @description What the change is after; left out, the change itself is named. */
+            intent?: null | string;
+        };
+        /** @description A cup of a split base. */
+        SplitCupBrief: {
+            /**
+             * Format: int32
+             * @description Id of its trial.
+             */
+            trial: number;
+            /** Format: int32 */
+            number: number;
+            code: string;
+        };
+        /** @description A material in grams on the scale's step. */
+        SplitLine: {
+            material: string;
+            name: string;
+            phase: components["schemas"]["Phase"];
+            /** Format: double */
+            grams: number;
+            /** @description What makes it hard to weigh; null where nothing does. */
+            doubt?: null | string;
+        };
+        /** @description One base for several cups that differ in what is added to it. */
+        SplitPlan: {
+            /** @description What is melted or mixed once. */
+            base: components["schemas"]["SplitLine"][];
+            /**
+             * Format: double
+             * @description Grams of it, what stays in the pot included.
+             */
+            baseG: number;
+            /**
+             * Format: double
+             * @description Grams of base in each cup.
+             */
+            partG: number;
+            /**
+             * Format: double
+             * @description Grams in each cup when all is in.
+             */
+            cupG: number;
+            /** @description The control first. */
+            cups: components["schemas"]["SplitCup"][];
+            /** @description What is done, in order. */
+            steps: string[];
+            /** @description What would spoil the comparison. */
+            doubts: string[];
+        };
+        /** @description A split base as it is made, with the code of each cup. */
+        SplitView: {
+            plan: components["schemas"]["SplitPlan"];
+            /** @description In the order of the cups; empty while it is only planned. */
+            codes: string[];
+            /** @description Ids of the trials of the cups, where they are there. */
+            trials: number[];
+        };
         /**
          * @description What it leaves on skin, tub and cloth.
          * @enum {unknown}
@@ -6103,6 +6579,11 @@ export interface components {
              */
             sentAt: string;
         };
+        /** @description Chooses a trial for something, or no longer. */
+        StandFor: {
+            part: components["schemas"]["TrialPart"];
+            stands: boolean;
+        };
         /** @enum {unknown} */
         Start: "blank" | "usual" | "copy" | "mix";
         /** @description What must be read and signed before a batch of a trial begins. */
@@ -6122,6 +6603,16 @@ export interface components {
              */
             of?: null | number;
             content?: null | components["schemas"]["Formula"];
+        };
+        StartSplit: {
+            /**
+             * Format: uuid
+             * @description Id of the command and of the split; sent again, it is answered and not done again.
+             */
+            id: string;
+            arms: components["schemas"]["SplitCupAsked"][];
+            /** Format: double */
+            gramsPerArm: number;
         };
         /** @description A state and the temperatures it lasts. */
         StateSpan: {
@@ -6295,6 +6786,11 @@ export interface components {
              */
             onlyMine?: boolean;
         };
+        TagFormulas: {
+            formulas: number[];
+            add: string[];
+            remove: string[];
+        };
         /** @description A vessel that stands on the axis: its width is what there is of it, its height what a gram of it holds. */
         Tank: {
             id: string;
@@ -6383,7 +6879,14 @@ export interface components {
             changedAt: string;
             /** Format: date-time */
             archivedAt: null | string;
+            /** @description What it was chosen for. */
+            standsFor: components["schemas"]["TrialPart"][];
         };
+        /**
+         * @description What a trial stands for among those of its formula.
+         * @enum {unknown}
+         */
+        TrialPart: "sold" | "summer" | "winter";
         /** @description One trial as the bench shows it. */
         TrialView: {
             /** Format: int32 */
@@ -6418,6 +6921,10 @@ export interface components {
             undo: null | string;
             /** @description What redo would do again. */
             redo: null | string;
+            /** @description Words by which the formula is found. */
+            tags: string[];
+            /** @description Bases of the formula that were split, the newest first. */
+            splits: components["schemas"]["SplitBrief"][];
             /** @description All trials of the formula, oldest first. */
             trials: components["schemas"]["TrialBrief"][];
             setAside: components["schemas"]["SetAside"][];

@@ -51,6 +51,7 @@ export function JumpTo({ open, onClose }: { open: boolean; onClose: () => void }
       ...places.map((place) => ({ name: place.name, hint: "place", path: place.path as string })),
       { name: "House", hint: "place", path: "/house" },
       { name: "Start a formula", hint: "", path: "/bench/new" },
+      { name: "Formulas", hint: "find, tag, bring in, take out", path: "/bench/all" },
       ...(formulas.data?.items ?? []).map((one) => ({
         name: one.name,
         hint: `trial ${one.trialNumber}`,

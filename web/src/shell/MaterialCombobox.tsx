@@ -12,10 +12,12 @@ type Props = {
   onChoose: (material: Material) => void;
   autoFocus?: boolean;
   disabled?: boolean;
+  /** Opens only for what is typed: what stands below it is to be read. */
+  quiet?: boolean;
 };
 
 /** Type a material's name, any of its names, nearly right: the list below offers what is meant. */
-export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, autoFocus, disabled }: Props) {
+export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, autoFocus, disabled, quiet }: Props) {
   const id = useId();
   const [text, setText] = useState("");
   const [open, setOpen] = useState(false);
@@ -76,7 +78,7 @@ export function MaterialCombobox({ label, placeholder, exclude = [], onChoose, a
           setEntered(false);
           setOpen(true);
         }}
-        onFocus={() => setOpen(true)}
+        onFocus={() => !quiet && setOpen(true)}
         onBlur={() => setOpen(false)}
         onKeyDown={(event) => {
           if (event.key === "ArrowDown" || event.key === "ArrowUp") {

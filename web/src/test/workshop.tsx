@@ -84,9 +84,18 @@ export const trial = (change: Partial<Trial> = {}): Trial =>
     madeAt: null,
     lots: [],
     setAside: [],
+    tags: [],
+    splits: [],
     trials: [
-      { id: 4, number: 1, intent: "first idea", madeAt: "2026-05-02T09:00:00Z", changedAt: "2026-05-01T09:00:00Z" },
-      { id: 7, number: 2, intent: "stands the van", madeAt: null, changedAt: "2026-06-11T08:00:00Z" },
+      {
+        id: 4,
+        number: 1,
+        intent: "first idea",
+        madeAt: "2026-05-02T09:00:00Z",
+        changedAt: "2026-05-01T09:00:00Z",
+        standsFor: [],
+      },
+      { id: 7, number: 2, intent: "stands the van", madeAt: null, changedAt: "2026-06-11T08:00:00Z", standsFor: [] },
     ],
     content: {
       family: "balm",

@@ -11,7 +11,7 @@ namespace AmberPantry.Data.Migrations.Model
     public partial class PantryDbModel
     {
         private PantryDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("890678b4-08d6-44e4-836b-0d97676f5042"), entityTypeCount: 15)
+            : base(skipDetectChanges: false, modelId: new Guid("b38f8ee5-80d6-4e19-b15e-a4e4e0afbed4"), entityTypeCount: 16)
         {
         }
 
@@ -23,6 +23,7 @@ namespace AmberPantry.Data.Migrations.Model
             var observationRow = ObservationRowEntityType.Create(this);
             var formulaRow = FormulaRowEntityType.Create(this);
             var setAsideRow = SetAsideRowEntityType.Create(this);
+            var splitRow = SplitRowEntityType.Create(this);
             var trialCommandRow = TrialCommandRowEntityType.Create(this);
             var trialEditRow = TrialEditRowEntityType.Create(this);
             var trialRow = TrialRowEntityType.Create(this);
@@ -38,6 +39,7 @@ namespace AmberPantry.Data.Migrations.Model
             BatchStepRowEntityType.CreateForeignKey1(batchStepRow, batchRow);
             ObservationRowEntityType.CreateForeignKey1(observationRow, batchRow);
             SetAsideRowEntityType.CreateForeignKey1(setAsideRow, trialRow);
+            SplitRowEntityType.CreateForeignKey1(splitRow, formulaRow);
             TrialCommandRowEntityType.CreateForeignKey1(trialCommandRow, trialRow);
             TrialEditRowEntityType.CreateForeignKey1(trialEditRow, trialRow);
             TrialRowEntityType.CreateForeignKey1(trialRow, formulaRow);
@@ -48,6 +50,7 @@ namespace AmberPantry.Data.Migrations.Model
             ObservationRowEntityType.CreateAnnotations(observationRow);
             FormulaRowEntityType.CreateAnnotations(formulaRow);
             SetAsideRowEntityType.CreateAnnotations(setAsideRow);
+            SplitRowEntityType.CreateAnnotations(splitRow);
             TrialCommandRowEntityType.CreateAnnotations(trialCommandRow);
             TrialEditRowEntityType.CreateAnnotations(trialEditRow);
             TrialRowEntityType.CreateAnnotations(trialRow);

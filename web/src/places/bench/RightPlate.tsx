@@ -14,6 +14,7 @@ import type { Panel } from "./panels/Frame";
 import { MaterialPanel } from "./panels/MaterialPanel";
 import { PourPanel } from "./panels/PourPanel";
 import { ShadePanel } from "./panels/ShadePanel";
+import { SplitPanel } from "./panels/SplitPanel";
 import { StandPanel } from "./panels/StandPanel";
 import { TrialsPanel } from "./panels/TrialsPanel";
 import { UsePanel } from "./panels/UsePanel";
@@ -52,7 +53,11 @@ export const RightPlate = memo(function RightPlate({ trial, assessment, panel, s
       ) : null;
     }
     case "trials":
-      return <TrialsPanel trial={trial} onUnder={onUnder} onBack={back} />;
+      return (
+        <TrialsPanel trial={trial} onUnder={onUnder} onSplit={(id) => setPanel({ kind: "split", id })} onBack={back} />
+      );
+    case "split":
+      return <SplitPanel key={trial.id} trial={trial} split={panel.id} onBack={back} />;
     case "batch":
       return <BatchPanel acts={acts} trial={trial} assessment={assessment} onBack={back} />;
     case "pour":

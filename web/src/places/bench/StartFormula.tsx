@@ -9,6 +9,11 @@ import { Plates } from "../../shell/Plates";
 import { Field } from "../../kit/Field";
 import { beginPaste } from "./paste/usePaste";
 
+/** Another formula. */
+export function StartPage() {
+  return <StartFormula first={false} />;
+}
+
 /** The first day, and every new formula: a name, a kind, and where to start from. */
 export function StartFormula({ first }: { first: boolean }) {
   const [name, setName] = useState("");

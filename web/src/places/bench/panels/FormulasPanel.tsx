@@ -62,6 +62,11 @@ export function FormulasPanel({ trial, acts, onBack }: { trial: Trial; acts: Ben
         )}
       </ul>
       <More more={formulas.more} busy={formulas.busy} />
+      <p>
+        <Link className="link" to="/bench/all">
+          Find by what they are, tag, take out or bring in
+        </Link>
+      </p>
     </Frame>
   );
 }

@@ -3,6 +3,7 @@ import { type ReactNode, useLayoutEffect, useRef } from "react";
 /** Which panel stands in the right plate in place of the findings. */
 export type Panel =
   | { kind: "material"; line: string }
+  | { kind: "split"; id: string | null }
   | {
       kind:
         | "trials"

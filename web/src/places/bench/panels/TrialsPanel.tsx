@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { Button } from "antd";
+import { Button, Checkbox } from "antd";
 import { Link } from "react-router";
-import { api, type Trial } from "../../../api/client";
+import { api, type Trial, type TrialPart } from "../../../api/client";
 import { keys, take, touch } from "../../../api/keys";
 import { Area, Field } from "../../../kit/Field";
 import { FormLine, Wrong } from "../../../kit/FormLine";
@@ -10,12 +10,19 @@ import { useDraft } from "../../../shell/useDraft";
 import { useRoving } from "../../../shell/useRoving";
 import { day } from "../../../words/format";
 import { Frame } from "./Frame";
+import { Splits } from "./SplitPanel";
 
-type Props = { trial: Trial; onUnder: (id: number) => void; onBack: () => void };
+type Props = {
+  trial: Trial;
+  onUnder: (id: number) => void;
+  /** Opens a split base, or begins one. */
+  onSplit: (id: string | null) => void;
+  onBack: () => void;
+};
 type Brief = Trial["trials"][number];
 
 /** What this trial is after and what is noted of it; and its siblings, to open or to lay under. */
-export function TrialsPanel({ trial, onUnder, onBack }: Props) {
+export function TrialsPanel({ trial, onUnder, onSplit, onBack }: Props) {
   const others = [...trial.trials].reverse();
   const rows = useRoving<HTMLUListElement>("li");
   const away = useRoving<HTMLUListElement>("li");
@@ -25,6 +32,7 @@ export function TrialsPanel({ trial, onUnder, onBack }: Props) {
       <div>
         <b>Trial {one.number}</b> <span>{one.intent}</span>
         <div className="hint">
+          {one.standsFor.map((part) => `${words[part].short}, `).join("")}
           {one.madeAt ? `made ${day(one.madeAt)}` : "not made yet"}, changed {day(one.changedAt)}
         </div>
       </div>
@@ -51,6 +59,13 @@ export function TrialsPanel({ trial, onUnder, onBack }: Props) {
       <ul className="panel-list panel-part" {...rows}>
         {others.filter((one) => !one.archivedAt).map(row)}
       </ul>
+      <Season trial={trial} onUnder={onUnder} />
+      <p>
+        <button type="button" className="link" onClick={() => onSplit(null)}>
+          Split a base into cups with one change each
+        </button>
+      </p>
+      <Splits trial={trial} onOpen={onSplit} />
       {others.length > 1 && (
         <p>
           <Link className="link" to={`/bench/compare?${beside(trial)}`}>
@@ -72,6 +87,47 @@ export function TrialsPanel({ trial, onUnder, onBack }: Props) {
         </p>
       )}
     </Frame>
+  );
+}
+
+const words: Record<TrialPart, { short: string; choose: string }> = {
+  sold: { short: "the one you sell", choose: "the one you sell" },
+  summer: { short: "summer mix", choose: "the summer mix" },
+  winter: { short: "winter mix", choose: "the winter mix" },
+};
+
+/** The mix of the other season, where this one is half of a pair. */
+function Season({ trial, onUnder }: { trial: Trial; onUnder: (id: number) => void }) {
+  const here = trial.trials.find((one) => one.id === trial.id)?.standsFor ?? [];
+  const other = here.includes("summer") ? "winter" : here.includes("winter") ? "summer" : null;
+  const pair = other && trial.trials.find((one) => one.id !== trial.id && one.standsFor.includes(other));
+  if (!pair) return null;
+  return (
+    <p>
+      <button type="button" className="link" onClick={() => onUnder(pair.id)}>
+        Lay the {other} mix, trial {pair.number}, under
+      </button>
+    </p>
+  );
+}
+
+/** What this trial stands for among its siblings. */
+function StandsFor({ trial, act }: { trial: Trial; act: (doing: Promise<Trial>) => void }) {
+  const here = trial.trials.find((one) => one.id === trial.id)?.standsFor ?? [];
+  if (trial.archivedAt) return null;
+  return (
+    <fieldset className="panel-part stands-for">
+      <legend>This trial is</legend>
+      {(Object.keys(words) as TrialPart[]).map((part) => (
+        <Checkbox
+          key={part}
+          checked={here.includes(part)}
+          onChange={(event) => act(api.standFor(trial.id, part, event.target.checked))}
+        >
+          {words[part].choose}
+        </Checkbox>
+      ))}
+    </fieldset>
   );
 }
 
@@ -146,6 +202,7 @@ function About({ trial }: { trial: Trial }) {
           </span>
         )}
       </div>
+      <StandsFor trial={trial} act={(doing) => void act(doing)} />
       {refused.beside("intent", "notes") && <Wrong>{refused.beside("intent", "notes")}</Wrong>}
     </form>
   );

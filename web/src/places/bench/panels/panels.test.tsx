@@ -165,7 +165,12 @@ describe("the trials panel", () => {
   it("lists the newest first and lays another under", async () => {
     const under = vi.fn();
     const { user } = await show(
-      <TrialsPanel trial={trial({ lots: ["SH-26-001"] as never })} onUnder={under} onBack={back} />,
+      <TrialsPanel
+        onSplit={() => undefined}
+        trial={trial({ lots: ["SH-26-001"] as never })}
+        onUnder={under}
+        onBack={back}
+      />,
     );
     expect(screen.getAllByText(/^Trial \d$/).map((one) => one.textContent)).toEqual(["Trial 2", "Trial 1"]);
     expect(screen.getByText("Lots of trial 2: SH-26-001.")).toBeTruthy();
@@ -180,9 +185,12 @@ describe("the trials panel", () => {
       new Refusal("In another window it says “glossier” meanwhile.", "intent", "Saving again keeps yours.", 409),
       trial({ intent: "firm in the van", notes: "soft at 30" }),
     ];
-    const { user } = await show(<TrialsPanel trial={trial()} onUnder={vi.fn()} onBack={back} />, {
-      "PUT /api/trials/7/about": () => answers.shift(),
-    });
+    const { user } = await show(
+      <TrialsPanel trial={trial()} onSplit={() => undefined} onUnder={vi.fn()} onBack={back} />,
+      {
+        "PUT /api/trials/7/about": () => answers.shift(),
+      },
+    );
     const intent = screen.getByLabelText<HTMLInputElement>(/Trial 2 is after/);
     const save = screen.getByRole<HTMLButtonElement>("button", { name: "Save" });
     expect(save.disabled).toBe(true);
@@ -208,6 +216,7 @@ describe("the trials panel", () => {
     if (!first || !second) throw new Error("two trials are needed");
     const { user } = await show(
       <TrialsPanel
+        onSplit={() => undefined}
         trial={trial({ trials: [{ ...first, archivedAt: "2026-06-01T08:00:00Z" }, second] })}
         onUnder={vi.fn()}
         onBack={back}
