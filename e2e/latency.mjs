@@ -1,4 +1,4 @@
-// Prints the median latency in ms, as a page in chromium sees it, of an empty JSON echo and of POST /api/assess: node latency.mjs <address> <formula as JSON>.
+// Prints the median latency in ms, as a page in chromium sees it, of an empty JSON echo and of POST /api/assess for two parts: node latency.mjs <address> <formula as JSON>.
 import { chromium } from "@playwright/test";
 import { launchOptions } from "./chromium.mjs";
 
@@ -25,8 +25,8 @@ const medians = await page.evaluate(async (plain) => {
   const times = { echo: [], anew: [], again: [] };
   for (let turn = 0; turn < 1000; turn++) {
     const echo = await ask("/echo", {});
-    const anew = await ask("/api/assess", { formula: formula(turn) });
-    const again = await ask("/api/assess", { formula: formula(turn) });
+    const anew = await ask("/api/assess", { formula: formula(turn), parts: ["melt", "feel"] });
+    const again = await ask("/api/assess", { formula: formula(turn), parts: ["melt", "feel"] });
     if (turn < 300) continue;
     times.echo.push(echo);
     times.anew.push(anew);

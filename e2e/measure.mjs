@@ -1,4 +1,5 @@
-// Prints "paint=<ms>" (pointer move to painted ruler, 95th percentile) and "start=<ms>" (second start to first page).
+// Prints "start=<ms>" (second start to first page), "compare=<ms>" (slowest of 21) and, for each instrument of what is given as JSON,
+// "paint.<lens>=<ms>" beside "bare.<lens>=<ms>" (pointer move to paint, 95th percentile): node measure.mjs '[{"lens", "family", "content"}]'.
 import { spawn } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -29,36 +30,82 @@ await page.goto(`${url}/today`);
 await page.locator(".layers .layer-name").first().waitFor();
 console.log(`start=${Math.round(performance.now() - begun)}`);
 
-await page.goto(`${url}/bench/7`);
-await page.locator(".hill-line").waitFor();
-const box = await page.locator('[data-boundary="L3"]').boundingBox();
-await page.evaluate(() => {
-  window.moves = [];
-  window.addEventListener("pointermove", () => (window.movedAt = performance.now()), true);
-  new MutationObserver(() => {
-    const moved = window.movedAt;
-    if (moved === undefined) return;
-    window.movedAt = undefined;
-    // The frame's callbacks run before it is painted; a message posted from one arrives after.
-    requestAnimationFrame(() => {
-      const painted = new MessageChannel();
-      painted.port1.onmessage = () => window.moves.push(performance.now() - moved);
-      painted.port2.postMessage(0);
-    });
-  }).observe(document.querySelector(".ruler-picture"), { subtree: true, attributes: true, attributeFilter: ["d"] });
+// Four trials side by side, as a page asks for them; the first time counts too.
+const compares = await page.evaluate(async () => {
+  const times = [];
+  for (let i = 0; i < 21; i++) {
+    const begun = performance.now();
+    const answer = await fetch("/api/trials/compare?id=4&id=5&id=6&id=7");
+    await answer.arrayBuffer();
+    if (!answer.ok) throw new Error(`Compare answered ${answer.status}.`);
+    times.push(performance.now() - begun);
+  }
+  return times;
 });
-await page.mouse.move(box.x + box.width / 2, box.y + 14);
-await page.mouse.down();
-for (let i = 1; i <= 120; i++) {
-  await page.mouse.move(box.x + box.width / 2, box.y + 14 + (i % 2 === 0 ? 4 : 40) + (i % 23));
-  await page.waitForTimeout(75);
+console.log(`compare=${Math.max(...compares).toFixed(1)}`);
+
+/** From here on every move of the pointer is timed to the paint of what it changes under `target`. */
+const watch = (on, target) =>
+  on.evaluate((where) => {
+    window.moves = [];
+    window.addEventListener("pointermove", () => (window.movedAt = performance.now()), true);
+    new MutationObserver(() => {
+      const moved = window.movedAt;
+      if (moved === undefined) return;
+      window.movedAt = undefined;
+      // The frame's callbacks run before it is painted; a message posted from one arrives after.
+      requestAnimationFrame(() => {
+        const painted = new MessageChannel();
+        painted.port1.onmessage = () => window.moves.push(performance.now() - moved);
+        painted.port2.postMessage(0);
+      });
+    }).observe(document.querySelector(where), { subtree: true, attributes: true, childList: true, characterData: true });
+  }, target);
+
+const rounds = 60;
+const drag = async (on, x, y) => {
+  await on.mouse.move(x, y);
+  await on.mouse.down();
+  for (let i = 1; i <= rounds; i++) {
+    await on.mouse.move(x, y + (i % 2 === 0 ? 3 : 12) + (i % 7));
+    await on.waitForTimeout(75);
+  }
+  await on.keyboard.press("Escape");
+  await on.mouse.up();
+  const moves = (await on.evaluate(() => window.moves)).sort((a, b) => a - b);
+  if (moves.length < rounds / 2) throw new Error(`Only ${moves.length} of ${rounds} moves were painted.`);
+  return moves[Math.floor(moves.length * 0.95)];
+};
+
+// A page that does nothing but move one rectangle: what the machine itself takes.
+const bare = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const bareTime = async () => {
+  await bare.goto("about:blank");
+  await bare.setContent('<svg width="1000" height="600"><rect width="40" height="40"/></svg>');
+  await bare.evaluate(() => {
+    const rect = document.querySelector("rect");
+    window.addEventListener("pointermove", (event) => requestAnimationFrame(() => rect.setAttribute("y", event.clientY)));
+  });
+  await watch(bare, "svg");
+  return drag(bare, 400, 300);
+};
+
+const call = async (method, path, body) => {
+  const answer = await fetch(`${url}/api${path}`, { method, headers: { "content-type": "application/json" }, body: JSON.stringify(body) });
+  if (!answer.ok) throw new Error(`${path} answered ${answer.status}: ${await answer.text()}`);
+  return answer.json();
+};
+for (const { lens, family, content } of JSON.parse(process.argv[2])) {
+  const trial = await call("POST", "/formulas", { name: `Fourteen lines by ${lens}`, family, from: "mix", content });
+  const alone = await bareTime();
+  await page.goto(`${url}/bench/${trial.id}?by=${lens === "whip" ? "melt" : lens}`);
+  await page.locator(".plate-instrument svg").first().waitFor();
+  await page.waitForLoadState("networkidle");
+  await watch(page, ".plate-instrument");
+  const box = await page.locator('[data-boundary="L2"]').boundingBox();
+  console.log(`bare.${lens}=${alone.toFixed(1)}`);
+  console.log(`paint.${lens}=${(await drag(page, box.x + box.width / 2, box.y + box.height / 2)).toFixed(1)}`);
 }
-await page.keyboard.press("Escape");
-await page.mouse.up();
-const moves = (await page.evaluate(() => window.moves)).sort((a, b) => a - b);
-if (moves.length < 60) throw new Error(`Only ${moves.length} of 120 moves reached the ruler.`);
-console.log(`paint=${moves[Math.floor(moves.length * 0.95)].toFixed(1)}`);
-console.error(`median ${moves[moves.length >> 1].toFixed(1)} ms of ${moves.length} moves`);
 await browser.close();
 await stop(server);
 rmSync(home, { recursive: true, force: true });

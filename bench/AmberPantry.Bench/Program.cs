@@ -43,24 +43,17 @@ if (args.Contains("--core"))
 }
 
 var volume = VolumeRows(await Volume.Measure(root));
-var kills = await Kills(root, 200);
+var kills = await Kills(root, 60);
 var loopUs = Median(2000, ArithmeticLoop);
 var assessUs = Median(4000, AssessVaried(new Question { Parts = [Part.Melt] }));
 var remediesUs = Median(60, AssessVaried(new Question { Parts = [Part.Melt], Remedies = true }));
 var wholes = Pots.Select(one => (one.Family, Us: Median(400, WholeOf(one)))).ToArray();
 var slowest = wholes.MaxBy(one => one.Us);
 var coolingUs = Median(200, CoolingOfThreeHours());
-var (balanceUs, worstGap) = BalanceOfTwelve();
-var (echoUs, anewUs, againUs, page) = await OverHttp(root);
-var runs = new List<Dictionary<string, double>>();
-for (var run = 0; run < 5; run++)
-{
-    runs.Add(await Node(root, "measure.mjs"));
-}
-
-double OfRuns(string figure) => runs.Select(run => run[figure]).Order().ElementAt(runs.Count / 2);
-string Span(string figure, double by, string unit) =>
-    $"{OfRuns(figure) / by:0.0} {unit} ({runs.Min(run => run[figure]) / by:0.0} to {runs.Max(run => run[figure]) / by:0.0})";
+var (balanceUs, worstGap, nearer) = BalanceOfTwenty();
+var (echoUs, anewUs, againUs, latency) = await OverHttp(root);
+var page = await Node(root, "measure.mjs", JsonSerializer.Serialize(Instruments.Select(one => Fourteen(one)), AmberJson.Options));
+var wishesMs = Median(5, WishesOfFourteen()) / 1000;
 
 var scriptKb = InitialScriptKb(root);
 
@@ -88,26 +81,33 @@ var report = new StringBuilder()
         )
     )
     .AppendLine(Row($"Cooling run of 3 h in steps of 5 s: {coolingUs / loopUs:0.0} × the loop", $"{coolingUs / 1000:0.00} ms", "at most 5 ms"))
-    .AppendLine(Row($"Balance of 12 materials with 5 targets: {balanceUs / loopUs:0} × the loop", $"{balanceUs / 1000:0} ms", "at most 300 ms"))
     .AppendLine(
         Row(
-            "Distance of its answer to the wishes beyond that of the best of 200,000 random feasible points, as a part of that best",
-            worstGap <= 0 ? $"{worstGap * 100:0} % (nearer)" : $"{worstGap * 100:0.0} %",
-            "at most 2 %"
+            $"Balance of 12 materials with 5 targets, median of 20 seeded problems: {balanceUs / loopUs:0} × the loop",
+            $"{balanceUs / 1000:0} ms",
+            "at most 300 ms"
         )
     )
     .AppendLine(
         Row(
-            $"`POST /api/assess` as a page in headless chromium sees it, no two formulas alike, against "
-                + $"an empty JSON echo from the same page, medians of the same run: {page["anew"] / page["echo"]:0.00} ×",
-            $"{page["anew"]:0.0} ms against {page["echo"]:0.0} ms",
-            "at most 2 ×"
+            $"Worst distance of its answers to the wishes beyond the best of 200,000 random feasible points, 20 problems ({nearer} of them nearer)",
+            $"{worstGap * 100:0.0} %",
+            Aim("at most 2 %", worstGap <= 0.02)
+        )
+    )
+    .AppendLine(Row("Balance for me: 14 materials, 8 wishes, up to three answers", $"{wishesMs:0} ms", Aim("at most 1 s", wishesMs <= 1000)))
+    .AppendLine(
+        Row(
+            $"`POST /api/assess` as a page in headless chromium sees it, no two formulas alike, two parts, against "
+                + $"an empty JSON echo from the same page, medians of the same run: {latency["anew"] / latency["echo"]:0.00} ×",
+            $"{latency["anew"]:0.0} ms against {latency["echo"]:0.0} ms",
+            Aim("at most 1.5 ×", latency["anew"] / latency["echo"] <= 1.5)
         )
     )
     .AppendLine(
         Row(
-            $"The same of a formula asked before (let go, undone, opened again): {page["again"] / page["echo"]:0.00} ×",
-            $"{page["again"]:0.0} ms",
+            $"The same of a formula asked before (let go, undone, opened again): {latency["again"] / latency["echo"]:0.00} ×",
+            $"{latency["again"]:0.0} ms",
             "at most 2 ×"
         )
     )
@@ -121,15 +121,12 @@ var report = new StringBuilder()
     .AppendLine(
         Row($"The same from a bare client, no two formulas alike: {anewUs / echoUs:0.00} × the echo", $"{anewUs:0} µs", "none set, see below")
     )
+    .Append(Paints(page))
     .AppendLine(
-        Row(
-            "Pointer move to painted warmth ruler, 95th percentile of 120 moves, headless chromium, built application; median of five runs",
-            Span("paint", 1, "ms"),
-            Aim("at most 50 ms", OfRuns("paint") <= 50)
-        )
+        Row("Four trials compared, as a page asks for them, slowest of 21", $"{page["compare"]:0} ms", Aim("at most 300 ms", page["compare"] <= 300))
     )
-    .AppendLine(Row("Second start to the first page drawn; median of five runs", Span("start", 1000, "s"), Aim("under 3 s", OfRuns("start") < 3000)))
-    .AppendLine(Row("Initial script, gzip", $"{scriptKb:0} kB", "at most 400 kB"))
+    .AppendLine(Row("Second start to the first page drawn", $"{page["start"] / 1000:0.0} s", Aim("under 3 s", page["start"] < 3000)))
+    .AppendLine(Row("Initial script, gzip", $"{scriptKb:0} kB", Aim("at most 300 kB", scriptKb <= 300)))
     .Append(volume)
     .AppendLine(kills)
     .AppendLine()
@@ -158,11 +155,42 @@ static string VolumeRows(Volume.Figures whole)
         );
     }
 
+    foreach (var search in Volume.Searches)
+    {
+        rows.AppendLine(
+            Row(
+                $"`GET {search}` with {Volume.Formulas} formulas: {whole.ListMs[search] / whole.TenthMs[search]:0.00} × its time at a tenth",
+                $"{whole.ListMs[search]:0.0} ms",
+                Aim("at most 50 ms", whole.ListMs[search] <= 50)
+            )
+        );
+    }
+
     return rows.AppendLine(Row("Memory of the server after all lists", $"{whole.MemoryMb:0} MB", "at most 300 MB"))
         .AppendLine(Row($"Copy of everything out ({whole.CopyMb:0.0} MB)", $"{whole.OutS:0.0} s", "at most 10 s"))
         .AppendLine(Row("The same compared and taken into an empty workshop", $"{whole.InS:0.0} s", "at most 60 s"))
         .AppendLine(Row("Memory above rest while it went out and came in", $"{whole.CopyPeakMb:0} MB", "at most 150 MB"))
         .ToString();
+}
+
+// Each instrument beside a bare page that was measured just before it.
+static string Paints(Dictionary<string, double> page)
+{
+    var rows = new StringBuilder();
+    foreach (var lens in page.Keys.Where(key => key.StartsWith("paint.", StringComparison.Ordinal)).Select(key => key["paint.".Length..]))
+    {
+        var (paint, bare) = (page[$"paint.{lens}"], page[$"bare.{lens}"]);
+        rows.AppendLine(
+            Row(
+                $"Pointer move to paint of the instrument {lens}, 14 lines, 95th percentile: "
+                    + $"{paint / bare:0.00} × that of a bare page that moves a rectangle",
+                $"{paint:0.0} ms against {bare:0.0} ms",
+                Aim("at most 1.6 ×", paint <= 1.6 * bare)
+            )
+        );
+    }
+
+    return rows.ToString();
 }
 
 static string Row(string what, string measured, string aim) => $"| {what} | {measured} | {aim} |";
@@ -304,10 +332,11 @@ static Action CoolingOfThreeHours()
         );
 }
 
-// The answer is held against points drawn evenly from the room the bounds leave; the seed is fixed.
-static (double Us, double Gap) BalanceOfTwelve()
+// Each answer is held against points drawn evenly from the room the bounds leave; the seeds are fixed.
+static (double Us, double Worst, int Nearer) BalanceOfTwenty()
 {
-    (string Material, double Min, double Max, double Price)[] room =
+    const int Problems = 20;
+    (string Material, double Least, double Most, double Price)[] room =
     [
         ("beeswax", 2, 20, 18),
         ("candelilla wax", 0, 6, 30),
@@ -322,29 +351,48 @@ static (double Us, double Gap) BalanceOfTwelve()
         ("caprylic/capric triglyceride", 0, 20, 11),
         ("mixed tocopherols", 0.5, 0.5, 60),
     ];
-    BalancePart[] parts =
-    [
-        .. room.Select(part => new BalancePart(MaterialShelf.Plain.Get(part.Material, "m"), part.Min, part.Max, null, part.Price)),
-    ];
-    BalanceTarget[] targets =
-    [
-        new("firmnessKPa", 4, null, 130),
-        new("firmnessKPa", 20, 60, 75),
-        new("slumpC", null, 55, null),
-        new("greasiness", null, null, 4.5),
-        new("costPerKg", null, null, 10),
-    ];
-    var us = Median(8, () => GC.KeepAlive(Balance.Find(parts, targets)));
-    var found = Balance.Find(parts, targets).Answers[0];
-    var answered = Balance.Distance(parts, targets, [.. parts.Select(part => found.Shares[part.Material.Id])]);
+    var times = new List<double>();
+    var gaps = new List<double>();
+    for (var seed = 1; seed <= Problems; seed++)
+    {
+        var random = new Random(seed);
+        BalancePart[] parts =
+        [
+            .. room.Select(part => new BalancePart(
+                MaterialShelf.Plain.Get(part.Material, "m"),
+                part.Least,
+                part.Most == part.Least ? part.Most : part.Least + ((part.Most - part.Least) * (0.6 + (0.4 * random.NextDouble()))),
+                null,
+                part.Price
+            )),
+        ];
+        var firm = 30 + (60 * random.NextDouble());
+        BalanceTarget[] targets =
+        [
+            new("firmnessKPa", 4, null, 90 + (80 * random.NextDouble())),
+            new("firmnessKPa", 20, firm, firm + 15),
+            new("slumpC", null, 46 + (12 * random.NextDouble()), null),
+            new("greasiness", null, null, 3.5 + (2 * random.NextDouble())),
+            new("costPerKg", null, null, 8 + (6 * random.NextDouble())),
+        ];
+        var begun = Stopwatch.GetTimestamp();
+        var found = Balance.Find(parts, targets).Answers[0];
+        times.Add(Stopwatch.GetElapsedTime(begun).TotalMicroseconds);
+        var answered = Balance.Distance(parts, targets, [.. parts.Select(part => found.Shares[part.Material.Id])]);
+        gaps.Add(answered - Best(parts, targets, random) is var over && over <= 0 ? Math.Min(over, 0) : over / Math.Max(answered - over, 1e-3));
+    }
 
+    return (times.Order().ElementAt(Problems / 2), Math.Max(0, gaps.Max()), gaps.Count(gap => gap <= 0));
+}
+
+static double Best(BalancePart[] parts, BalanceTarget[] targets, Random random)
+{
     const int Points = 200_000;
-    var random = new Random(20);
     var best = double.PositiveInfinity;
+    var spare = 100 - parts.Sum(part => part.Min);
     for (var i = 0; i < Points; )
     {
         var free = parts.Select(part => -Math.Log(1 - random.NextDouble())).ToArray();
-        var spare = 100 - parts.Sum(part => part.Min);
         var total = parts.Select((part, at) => part.Max > part.Min ? free[at] : 0).Sum();
         var shares = parts.Select((part, at) => part.Min + (part.Max > part.Min ? free[at] / total * spare : 0)).ToArray();
         if (shares.Zip(parts).All(pair => pair.First <= pair.Second.Max))
@@ -354,7 +402,54 @@ static (double Us, double Gap) BalanceOfTwelve()
         }
     }
 
-    return (us, (answered - best) / Math.Max(best, 1e-9));
+    return best;
+}
+
+static Action WishesOfFourteen()
+{
+    var finder = new WishFinder(MaterialShelf.Plain, new Workshop());
+    var formula = Fourteen(("melt", new("balm"))).Content;
+    Wish[] wishes =
+    [
+        new(WishKind.StateAt, null, 20, "firm"),
+        new(WishKind.StateAt, null, 33, "scoopable"),
+        new(WishKind.StandsAt, 2, 46),
+        new(WishKind.GreaseAfter, 4, 10),
+        new(WishKind.DressAfter, 12),
+        new(WishKind.Keeps, 9),
+        new(WishKind.MostMaterials, 10),
+        new(WishKind.UsualGroups),
+    ];
+    return () => GC.KeepAlive(finder.Find(formula, wishes, CancellationToken.None));
+}
+
+static Measured Fourteen((string Lens, Family Family) one)
+{
+    // A whipped butter is made of what any butter is made of.
+    var kind = one.Family == new Family("whipped_butter") ? new Family("butter") : one.Family;
+    var materials = Pots.First(pot => pot.Family == kind).Materials;
+    var share = Math.Round(100m / materials.Length, 2);
+    return new Measured(
+        one.Lens,
+        one.Family,
+        new Formula
+        {
+            Family = one.Family,
+            Batch = new BatchSize(600),
+            Lines =
+            [
+                .. materials.Select(
+                    (material, i) =>
+                        new FormulaLine(
+                            $"L{i + 1}",
+                            material,
+                            i == 0 ? 100 - (share * (materials.Length - 1)) : share,
+                            MaterialShelf.Plain.Get(material, "m").UsualPhase
+                        )
+                ),
+            ],
+        }
+    );
 }
 
 static async Task<(double EchoUs, double AnewUs, double AgainUs, Dictionary<string, double> Page)> OverHttp(string root)
@@ -455,9 +550,27 @@ static double InitialScriptKb(string root)
         });
 }
 
+/// <summary>A mix read by an instrument.</summary>
+internal sealed record Measured(string Lens, Family Family, Formula Content);
+
 /// <summary>Names of the program's data.</summary>
 internal static partial class Program
 {
+    private static readonly (string Lens, Family Family)[] Instruments =
+    [
+        ("melt", new("balm")),
+        ("whip", new("whipped_butter")),
+        ("feel", new("balm")),
+        ("keeping", new("balm")),
+        ("scent", new("balm")),
+        ("cost", new("balm")),
+        ("shade", new("stick")),
+        ("sponge", new("powder")),
+        ("air", new("bath_salts")),
+        ("fizz", new("fizzy")),
+        ("tub", new("fizzy")),
+    ];
+
     private static readonly (Family Family, string[] Materials)[] Pots =
     [
         (

@@ -34,7 +34,15 @@ internal static class Volume
         "/api/logbook?order=name",
     ];
 
-    /// <param name="ListMs">Median of each list, ms.</param>
+    /// <summary>Searches by what the formulas are.</summary>
+    public static readonly string[] Searches =
+    [
+        "/api/formulas/library?search=lanolin",
+        "/api/formulas/library?search=slump > 40 no nuts",
+        "/api/formulas/library?search=shea > 20 keeps > 6&order=cost",
+    ];
+
+    /// <param name="ListMs">Median of each list and search, ms.</param>
     /// <param name="TenthMs">The same asked by turns of a workshop of a tenth.</param>
     /// <param name="MemoryMb">Working set after all lists.</param>
     public sealed record Figures(
@@ -86,7 +94,7 @@ internal static class Volume
         using var tenth = await Child.Start(root, folder);
         Dictionary<string, double> wholeMs = [],
             tenthMs = [];
-        foreach (var list in Paths)
+        foreach (var list in Paths.Concat(Searches))
         {
             List<double> of = [],
                 ofTenth = [];

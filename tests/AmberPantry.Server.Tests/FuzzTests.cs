@@ -89,6 +89,16 @@ public class FuzzTests
             {"id":"00000000-0000-4000-8000-000000000009","gramsPerArm":100,
             "arms":[{"trial":null,"intent":"stiffer","edits":[{"kind":"set_share","line":"L1","share":"17"}]}]}
             """,
+        ["post /api/scent/blend"] = """
+            {"formula":{"family":"body_oil","lines":[{"id":"L1","material":"sunflower oil","percent":99,"phase":"melt"},{"id":"L2",
+            "material":"lavender essential oil","percent":1,"phase":"cool_down"}],"batch":{"grams":500,"lossPercent":0}},
+            "test":{"drops":[{"material":"lavender essential oil","drops":3}],"percent":1,"asStrong":null,"mostAllowed":false}}
+            """,
+        ["post /api/hardeners"] = """
+            {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
+            "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},"consistency":"scoop","onlyMine":false}
+            """,
+        ["post /api/scent/match"] = """{"text":"green and lemony","onlyMine":false}""",
         ["put /api/formulas/tags"] = """{"formulas":[1,2],"add":["gift"],"remove":["old"]}""",
         ["post /api/formulas/file"] = """{"file":"formula,kind,material,percent\nA,balm,beeswax,100","keep":true}""",
         ["post /api/trials/{id}/set-aside"] = """{"finding":"grain","reason":"we chill it","value":8}""",

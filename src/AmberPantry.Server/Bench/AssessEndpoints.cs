@@ -79,6 +79,12 @@ public sealed record StrengthRequest(
     double? UnitsPerGram = null
 );
 
+/// <param name="OnlyMine">Only hardeners of the pantry.</param>
+public sealed record HardenerRequest(Formula Formula, Consistency Consistency, bool OnlyMine = false);
+
+/// <param name="Materials">The hardeners.</param>
+public sealed record HardenerView(HardenerAnswer Answer, IReadOnlyList<MaterialView> Materials);
+
 /// <param name="Wishes">What is wished of it; left out, what is usual for its kind is answered, and nothing searched.</param>
 public sealed record WishRequest(Formula Formula, IReadOnlyList<Wish>? Wishes = null);
 
@@ -103,6 +109,7 @@ public static class AssessEndpoints
         api.MapPost("/shade", Shade);
         api.MapPost("/swaps", Swaps);
         api.MapPost("/wishes", WishesOf);
+        api.MapPost("/hardeners", Hardeners);
         api.MapPost("/rescue", Rescue);
         api.MapPost("/parcel", Parcel);
         api.MapPost("/strength", StrengthOf);
@@ -142,6 +149,14 @@ public static class AssessEndpoints
         var finder = new WishFinder(open.Shelf, open.Workshop);
         var answer = request.Wishes is { } wishes ? finder.Find(request.Formula, wishes, stop) : finder.Usual(request.Formula);
         return new WishView(answer, [.. answer.Mixes.SelectMany(mix => MaterialEndpoints.In(mix.Formula, open)).DistinctBy(material => material.Id)]);
+    }
+
+    private static HardenerView Hardeners(HardenerRequest request, WorkshopKeeper keeper)
+    {
+        FormulaCheck.Check(request.Formula, keeper.Shelf);
+        var open = keeper.Open;
+        var answer = new HardenerFinder(open.Shelf, open.Workshop).Find(request.Formula, request.Consistency, request.OnlyMine);
+        return new HardenerView(answer, MaterialEndpoints.Views(answer.Options.Select(option => option.Material), open));
     }
 
     private static ParcelAnswer Parcel(ParcelRequest request, WorkshopKeeper keeper)

@@ -101,14 +101,11 @@ public static class MaterialEndpoints
     }
 
     /// <summary>The materials that a formula names.</summary>
-    internal static IReadOnlyList<MaterialView> In(Formula formula, OpenWorkshop open) =>
-        [
-            .. formula
-                .Lines.Select(line => open.Shelf.Find(line.Material))
-                .OfType<Material>()
-                .DistinctBy(material => material.Id)
-                .Select(material => View(material, open)),
-        ];
+    internal static IReadOnlyList<MaterialView> In(Formula formula, OpenWorkshop open) => Views(formula.Lines.Select(line => line.Material), open);
+
+    /// <summary>Each of these once, by its key.</summary>
+    internal static IReadOnlyList<MaterialView> Views(IEnumerable<string> ids, OpenWorkshop open) =>
+        [.. ids.Select(open.Shelf.Find).OfType<Material>().DistinctBy(material => material.Id).Select(material => View(material, open))];
 
     /// <summary>All of them by name, page by page.</summary>
     private static Page<MaterialView> List(string? after, string? take, WorkshopKeeper keeper)

@@ -111,6 +111,7 @@ public static class AmberServer
         OwnMaterialEndpoints.Map(api.MapGroup("/materials/own").WithTags("materials"));
         FormulaEndpoints.Map(api.MapGroup("/formulas").WithTags("bench"));
         TrialEndpoints.Map(api.MapGroup("/trials").WithTags("bench"));
+        ScentEndpoints.Map(api.MapGroup("/scent").WithTags("bench"));
         BatchEndpoints.Map(api.MapGroup("/batches").WithTags("make"));
         LogbookEndpoints.Map(api.MapGroup("/logbook").WithTags("logbook"));
         TodayEndpoints.Map(api.MapGroup("/today").WithTags("today"));

@@ -96,6 +96,14 @@ export type GroupsPart = Full<Schemas["GroupsPart"]>;
 export type GivesWay = NonNullable<Schemas["GivesWay"]>;
 export type ShadeAnswer = Full<Schemas["ShadeAnswer"]>;
 export type WantedShade = Schemas["WantedShade"];
+export type BlendLayer = Full<Schemas["BlendLayer"]>;
+export type SniffTest = Schemas["SniffTest"];
+export type SniffAnswer = Full<Schemas["SniffAnswer"]>;
+export type SmellAnswer = Full<Schemas["SmellAnswer"]>;
+export type ScentDrops = Full<Schemas["ScentDrops"]>;
+export type Consistency = Schemas["Consistency"];
+export type HardenerAnswer = Full<Schemas["HardenerAnswer"]>;
+export type HardenerOption = Full<Schemas["HardenerOption"]>;
 export type LensStem = Full<Schemas["Stem"]>;
 export type LensTank = Full<Schemas["Tank"]>;
 export type HillPoint = Full<Schemas["HillPoint"]>;
@@ -243,6 +251,18 @@ export const api = {
     data(client.POST("/api/rescue", { body: { formula, wish } })) as Promise<RescueAnswer>,
   swaps: (formula: Formula, line: string, by: SwapBy, onlyMine: boolean) =>
     data(client.POST("/api/swaps", { body: { formula, line, by, onlyMine } })) as Promise<SwapAnswer>,
+  sniff: async (formula: Formula, test: SniffTest | null) =>
+    (await (data(client.POST("/api/scent/blend", { body: { formula, test } })) as Promise<Full<Schemas["SniffView"]>>))
+      .answer,
+  smell: async (text: string, onlyMine: boolean) =>
+    (await (data(client.POST("/api/scent/match", { body: { text, onlyMine } })) as Promise<Full<Schemas["SmellView"]>>))
+      .answer,
+  hardeners: async (formula: Formula, consistency: Consistency, onlyMine: boolean) =>
+    (
+      await (data(client.POST("/api/hardeners", { body: { formula, consistency, onlyMine } })) as Promise<
+        Full<Schemas["HardenerView"]>
+      >)
+    ).answer,
   strength: (body: StrengthRequest) => data(client.POST("/api/strength", { body })) as Promise<StrengthAnswer>,
   groups: async (formula: Formula) =>
     (await api.assess({ formula, parts: ["groups"] } as Schemas["AssessRequest"])).assessment.parts.groups,

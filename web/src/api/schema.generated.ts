@@ -234,6 +234,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hardeners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["HardenerRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HardenerView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rescue": {
         parameters: {
             query?: never;
@@ -2983,6 +3022,84 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/scent/blend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SniffRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SniffView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scent/match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SmellRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SmellView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/batches": {
         parameters: {
             query?: never;
@@ -4187,6 +4304,60 @@ export interface components {
             signature?: null | components["schemas"]["Signature"];
             stamp?: null | components["schemas"]["Stamp"];
         };
+        /** @description A layer of a blend that stands beside the instruments as a column. */
+        BlendLayer: {
+            line: string;
+            name: string;
+            /** @description Layers of one group lie together under its name: "top 36 %". */
+            group: string;
+            /**
+             * Format: double
+             * @description Of the blend.
+             */
+            percent: number;
+            colour: string;
+        };
+        /** @description Drops of a scent in a blend that was found. */
+        BlendedDrops: {
+            material: string;
+            name: string;
+            /** Format: int32 */
+            drops: number;
+        };
+        BlendedNote: {
+            note: string;
+            /** Format: double */
+            percent: number;
+            /** @description "top 36 %, usual is 15 to 40". */
+            says: string;
+        };
+        /** @description A scent of the blend. */
+        BlendedScent: {
+            material: string;
+            name: string;
+            /**
+             * Format: int32
+             * @description Drops of it on the blotter.
+             */
+            drops: number;
+            /**
+             * Format: double
+             * @description Of the blend, by mass.
+             */
+            sharePercent: number;
+            /**
+             * Format: double
+             * @description Of the product.
+             */
+            percent: number;
+            /**
+             * Format: double
+             * @description In the batch.
+             */
+            grams: number;
+            /** @description top, middle or base; empty where its composition is not known. */
+            note: string;
+        };
         /** @description Whether it stays loose in this air. */
         Caking: {
             /** Format: double */
@@ -4317,6 +4488,11 @@ export interface components {
             /** @description Which of them stand where they must, in a sentence. */
             says: string;
         };
+        /**
+         * @description How it shall be at 20 °C, as makers say it.
+         * @enum {unknown}
+         */
+        Consistency: "whip" | "dip" | "scoop" | "stick" | "bar";
         /** @description One constituent summed over all oils. */
         ConstituentLimit: {
             name: string;
@@ -4832,7 +5008,7 @@ export interface components {
             percent: number;
         };
         FormulaFileAsked: {
-            /** @description The whole text of the file. */
+            /** @description The whole text of a file. */
             file: string;
             /**
              * @description Take it in; else it is only looked at.
@@ -4914,6 +5090,50 @@ export interface components {
             /** @description "Besides: scent 1.0 %. 37.8 % is liquid at 20 °C, 1.8 % of it scent, vitamins and extracts." */
             says: string;
             lines: components["schemas"]["LineInBase"][];
+        };
+        HardenerAnswer: {
+            /** @description Least of the hardener first. */
+            options: components["schemas"]["HardenerOption"][];
+            /** @description What was looked for, and what could not reach it. */
+            says: string;
+        };
+        /** @description A hardener at the share that reaches the consistency. */
+        HardenerOption: {
+            material: string;
+            name: string;
+            /** Format: double */
+            percent: number;
+            /** @description All of it in one line. */
+            says: string;
+            /** @description What else changes against the mix in hand. */
+            effect: string;
+            edits: components["schemas"]["FormulaEdit"][];
+            isOwn: boolean;
+            slumps: string;
+            /**
+             * Format: double
+             * @description Of 10, on skin; null for what is not rubbed in.
+             */
+            drag: null | number;
+            gloss: string;
+            bend: string;
+            rinse: string;
+            /** @description Cost of a container or of 100 g; empty where a price is missing. */
+            each: string;
+        };
+        HardenerRequest: {
+            formula: components["schemas"]["Formula"];
+            consistency: components["schemas"]["Consistency"];
+            /**
+             * @description Only hardeners of the pantry.
+             * @default false
+             */
+            onlyMine?: boolean;
+        };
+        HardenerView: {
+            answer: components["schemas"]["HardenerAnswer"];
+            /** @description The hardeners. */
+            materials: components["schemas"]["MaterialView"][];
         };
         /** @description Answer of the readiness check. */
         Health: {
@@ -5245,6 +5465,8 @@ export interface components {
             steps: components["schemas"]["ExplainStep"][];
             /** @description What it looks like, from the bare base on; empty where a lens shows no colour. */
             chips?: components["schemas"]["Chip"][];
+            /** @description A blend within the mix, from the top down; empty where a lens tells of none. */
+            layers?: components["schemas"]["BlendLayer"][];
         };
         LibraryPage: {
             items: components["schemas"]["LibraryRow"][];
@@ -5290,6 +5512,16 @@ export interface components {
          * @enum {unknown}
          */
         Lightness: "near_black" | "dark" | "deep" | "mid" | "pale" | "very_pale";
+        /** @description A bottle that comes near a described smell. */
+        LikeBottle: {
+            material: string;
+            name: string;
+            /** Format: double */
+            likeness: number;
+            /** @description "very like it: citrus, floral". */
+            says: string;
+            isOwn: boolean;
+        };
         /**
          * @description Where a limit comes from.
          * @enum {unknown}
@@ -6197,6 +6429,12 @@ export interface components {
          * @enum {unknown}
          */
         ScentBand: "unscented" | "trace" | "soft" | "clear" | "strong" | "overpowering";
+        /** @description Drops of one scent on the blotter. */
+        ScentDrops: {
+            material: string;
+            /** Format: int32 */
+            drops: number;
+        };
         /** @description Every limit a scent meets. Conservative defaults: the supplier's certificate and local rules decide. */
         ScentLimits: {
             exposure: components["schemas"]["Exposure"];
@@ -6442,6 +6680,68 @@ export interface components {
         SkinFinish: "none" | "trace" | "cut" | "powdery" | "matt";
         /** @enum {unknown} */
         SlurryAcidity: "acidic" | "skin_like" | "neutral" | "mildly_alkaline" | "alkaline" | null;
+        SmellAnswer: {
+            /** @description The nearest first. */
+            bottles: components["schemas"]["LikeBottle"][];
+            /** @description What of them comes nearest together. */
+            blend: components["schemas"]["BlendedDrops"][];
+            /** @description How the words were understood and how near the blend comes. */
+            says: string;
+        };
+        SmellRequest: {
+            /** @description The smell in plain words. */
+            text: string;
+            /**
+             * @description Only bottles of the pantry.
+             * @default false
+             */
+            onlyMine?: boolean;
+        };
+        SmellView: {
+            answer: components["schemas"]["SmellAnswer"];
+            materials: components["schemas"]["MaterialView"][];
+        };
+        /** @description A sniff test in grams. */
+        SniffAnswer: {
+            scents: components["schemas"]["BlendedScent"][];
+            notes: components["schemas"]["BlendedNote"][];
+            /**
+             * Format: double
+             * @description Scent in the product.
+             */
+            percent: number;
+            /** @description How strongly it smells, how its notes stand, and the most that may be in. */
+            says: string;
+            /** @description How it is weighed: drops are no measure. */
+            weigh: string;
+            /** @description Puts the blend into the mix; none where it stands so. */
+            edits: components["schemas"]["FormulaEdit"][];
+        };
+        SniffRequest: {
+            formula: components["schemas"]["Formula"];
+            test?: null | components["schemas"]["SniffTest"];
+        };
+        /** @description A blend as it was sniffed: its ratio in drops, and how much of it goes into the product. */
+        SniffTest: {
+            /** @description Each scent once. */
+            drops: components["schemas"]["ScentDrops"][];
+            /**
+             * Format: double
+             * @description Scent in the product, percent; null keeps what it has, or takes the usual first share.
+             */
+            percent?: null | number;
+            asStrong?: null | components["schemas"]["ScentBand"];
+            /**
+             * @description Instead of either: as much as its limits allow.
+             * @default false
+             */
+            mostAllowed?: boolean;
+        };
+        SniffView: {
+            answer: components["schemas"]["SniffAnswer"];
+            /** @description The scents of it. */
+            materials: components["schemas"]["MaterialView"][];
+        };
         /** @description How strong the soak is, by customary strengths. */
         SoakDose: {
             /** @description bowl below 20 L, else tub. */

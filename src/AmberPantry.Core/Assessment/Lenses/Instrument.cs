@@ -82,6 +82,11 @@ public sealed record LensColumn(string Title, IReadOnlyList<LensCell> Lines, str
 /// <param name="OverGrey">The same over the grey half; the same colour where nothing shows through.</param>
 public sealed record Chip(string Name, string OverWhite, string OverGrey);
 
+/// <summary>A layer of a blend that stands beside the instruments as a column.</summary>
+/// <param name="Group">Layers of one group lie together under its name: "top 36 %".</param>
+/// <param name="Percent">Of the blend.</param>
+public sealed record BlendLayer(string Line, string Name, string Group, double Percent, string Colour);
+
 /// <summary>A mix read by one lens.</summary>
 /// <param name="Says">The instrument as one or two sentences.</param>
 /// <param name="Steps">The computation in plain words.</param>
@@ -89,4 +94,7 @@ public sealed record LensView(Lens Lens, IReadOnlyList<Instrument> Instruments, 
 {
     /// <summary>What it looks like, from the bare base on; empty where a lens shows no colour.</summary>
     public IReadOnlyList<Chip> Chips { get; init; } = [];
+
+    /// <summary>A blend within the mix, from the top down; empty where a lens tells of none.</summary>
+    public IReadOnlyList<BlendLayer> Layers { get; init; } = [];
 }

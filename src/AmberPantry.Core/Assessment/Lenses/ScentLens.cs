@@ -84,7 +84,30 @@ internal static class ScentLens
                 + $"It smells {Wording.Said(strength.Band)}, {strength.Index:0} of 100."
                 + (reading.Declare.Count > 0 ? $" Name on the label: {Wording.List([.. reading.Declare.Select(Named)])}." : ""),
             ScentPart.Of(subject).Steps
-        );
+        )
+        {
+            Layers = Layers(scents),
+        };
+    }
+
+    /// <summary>The blend by note, what is smelt first on top.</summary>
+    private static BlendLayer[] Layers(Scent[] scents)
+    {
+        var all = scents.Sum(scent => scent.Pct);
+        var notes = scents.GroupBy(scent => scent.Oil.Note).ToDictionary(note => note.Key, note => 100 * note.Sum(scent => scent.Pct) / all);
+        return
+        [
+            .. scents
+                .OrderBy(scent => scent.Oil.Note)
+                .ThenByDescending(scent => scent.Pct)
+                .Select(scent => new BlendLayer(
+                    scent.Line,
+                    scent.Name,
+                    $"{AmberJson.Word(scent.Oil.Note)} {notes[scent.Oil.Note]:0}{Wording.Narrow}%",
+                    100 * scent.Pct / all,
+                    scent.Colour
+                )),
+        ];
     }
 
     private sealed record Scent(string Line, string Name, ScentOil Oil, double Pct, string Colour);
@@ -97,7 +120,7 @@ internal static class ScentLens
                 .There.Where(pair => pair.Material is { Role: Role.Scent, ScentOil: not null })
                 .Select(pair => new Scent(
                     pair.Line.Id,
-                    Wording.Capital(Wording.Brief(pair.Material.Name)),
+                    pair.Material.ScentName,
                     pair.Material.ScentOil!,
                     (double)pair.Line.Percent,
                     pair.Material.Colour

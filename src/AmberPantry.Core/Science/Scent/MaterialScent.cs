@@ -9,5 +9,15 @@ public static class MaterialScent
     {
         /// <summary>Its composition as a scent; null for a scent that tells none.</summary>
         public ScentOil? ScentOil => material.Keys.Scent is { } key ? ScentOil.All[key] : null;
+
+        /// <summary>As it is called among scents: "Lavender" for its essential oil.</summary>
+        public string ScentName
+        {
+            get
+            {
+                var name = material.Name.Replace(" essential oil", "", StringComparison.OrdinalIgnoreCase).Trim();
+                return name.Length > 0 ? name : material.Name;
+            }
+        }
     }
 }

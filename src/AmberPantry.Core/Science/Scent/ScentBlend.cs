@@ -96,12 +96,10 @@ public sealed record ScentStrength(
     IReadOnlyList<string> Accord
 )
 {
-    private static readonly (ScentNote Note, double Low, double High)[] Usual =
-    [
-        (ScentNote.Top, 15, 40),
-        (ScentNote.Middle, 30, 65),
-        (ScentNote.Base, 10, 40),
-    ];
+    /// <summary>Usual share of each note in a blend, percent by mass.</summary>
+    public static IReadOnlyList<(ScentNote Note, double Low, double High)> UsualNotes { get; } =
+    [(ScentNote.Top, 15, 40), (ScentNote.Middle, 30, 65), (ScentNote.Base, 10, 40)];
+
     private static readonly Bands<ScentBand> Words = new(
         ScentBand.Overpowering,
         (15, ScentBand.Trace),
@@ -122,14 +120,14 @@ public sealed record ScentStrength(
         Dictionary<ScentNote, double> Shares(Func<(ScentOil Oil, double Pct), double> of)
         {
             var all = there.Sum(of);
-            return Usual.ToDictionary(note => note.Note, note => 100 * there.Where(item => item.Oil.Note == note.Note).Sum(of) / all);
+            return UsualNotes.ToDictionary(note => note.Note, note => 100 * there.Where(item => item.Oil.Note == note.Note).Sum(of) / all);
         }
 
         var index = Math.Min(100, 50 * Math.Sqrt(there.Sum(Impact)) * ScentFamilies.All[family].Lets);
         var mass = Shares(item => item.Pct);
         string[] off =
         [
-            .. Usual
+            .. UsualNotes
                 .Select(note =>
                     Near.Below(mass[note.Note], note.Low) ? $"{AmberJson.Word(note.Note)}_light"
                     : Near.Above(mass[note.Note], note.High) ? $"{AmberJson.Word(note.Note)}_heavy"

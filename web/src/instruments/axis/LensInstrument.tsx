@@ -4,8 +4,9 @@ import { useWidth } from "../../shell/useWidth";
 import { upper } from "../../words/format";
 import { StatePatterns } from "../ruler/StatePatterns";
 import { AxisInstrument, type PegMoved } from "./AxisInstrument";
+import { BlendColumn, blendWidth } from "./BlendColumn";
 import { rowsOf } from "./geometry";
-import { heightOf } from "./heights";
+import { captionHeight, heightOf, scaleHeight, wordsHeight } from "./heights";
 import { LensTable } from "./LensTable";
 import { ShortAxis, shortHeight } from "./ShortAxis";
 import { ViewingCard } from "./ViewingCard";
@@ -73,10 +74,11 @@ export const LensInstrument = memo(function LensInstrument(props: Props) {
           {rows.map((row, r) => {
             const here = top;
             top += heights[r] ?? 0;
-            const free = width - 2 * margin - gap * (row.length - 1);
+            const column = view.layers.length > 0 ? blendWidth : 0;
+            const free = width - 2 * margin - column - gap * (row.length - 1);
             const shares = row.map((one) => (one.width === 0 ? 1 / row.length : one.width));
             const all = shares.reduce((sum, one) => sum + one, 0);
-            let left = margin;
+            let left = margin + column;
             return row.map((instrument, i) => {
               const wide = (free * (shares[i] ?? 0)) / (row.length > 1 ? all : Math.max(all, 1));
               const at = left;
@@ -105,6 +107,14 @@ export const LensInstrument = memo(function LensInstrument(props: Props) {
               );
             });
           })}
+          {view.layers.length > 0 && (
+            <BlendColumn
+              layers={view.layers}
+              left={margin}
+              top={captionHeight + 6}
+              height={height - scaleHeight - wordsHeight - captionHeight - 6}
+            />
+          )}
           {view.chips.length > 0 && (
             <ViewingCard
               chips={view.chips}

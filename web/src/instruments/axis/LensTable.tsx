@@ -1,4 +1,4 @@
-import type { Chip, Instrument, LensView } from "../../api/client";
+import type { BlendLayer, Chip, Instrument, LensView } from "../../api/client";
 import { number } from "../../words/format";
 
 type Props = { name: string; view: LensView; under: { name: string; view: LensView } | null; height: number };
@@ -15,6 +15,7 @@ export function LensTable({ name, view, under, height }: Props) {
           <InstrumentTable key={`${one.name} ${instrument.id}`} name={one.name} instrument={instrument} />
         )),
         <ChipTable key={`${one.name} card`} name={one.name} chips={one.view.chips} />,
+        <LayerTable key={`${one.name} blend`} name={one.name} layers={one.view.layers} />,
       ])}
     </section>
   );
@@ -61,6 +62,25 @@ function ChipTable({ name, chips }: { name: string; chips: readonly Chip[] }) {
               {chip.overWhite === chip.overGrey
                 ? chip.overWhite
                 : `${chip.overWhite} over white, ${chip.overGrey} over grey`}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function LayerTable({ name, layers }: { name: string; layers: readonly BlendLayer[] }) {
+  if (layers.length === 0) return null;
+  return (
+    <table>
+      <caption>{name}, blend by note</caption>
+      <tbody>
+        {layers.map((layer) => (
+          <tr key={layer.line}>
+            <th scope="row">{layer.name}</th>
+            <td>
+              {figure(Math.round(layer.percent), "%")} of the blend, {layer.group}
             </td>
           </tr>
         ))}

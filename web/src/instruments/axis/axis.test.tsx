@@ -42,6 +42,7 @@ const reading = (instruments: Instrument[]): LensView => ({
   says: "Glides to 8 min, then dry.",
   steps: [],
   chips: [],
+  layers: [],
 });
 
 const show = (view: LensView, change: Partial<Parameters<typeof LensInstrument>[0]> = {}) => {

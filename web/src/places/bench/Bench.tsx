@@ -143,7 +143,7 @@ export function Bench({ bench, trial, settled }: Props) {
             onMove={movePeg}
             onPeg={moveStem}
             onWhy={() => setPanel({ kind: "why" })}
-            onShade={() => setPanel({ kind: "shade" })}
+            onPanel={(kind) => setPanel({ kind })}
             onPutBack={acts.putBack}
           />
         }

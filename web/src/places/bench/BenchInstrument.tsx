@@ -22,7 +22,14 @@ type Props = {
   onPeg: (moved: PegMoved) => void;
   onPutBack: () => void;
   onWhy: () => void;
-  onShade: () => void;
+  /** Opens the panel of a lens that has one. */
+  onPanel: (kind: "shade" | "scent") => void;
+};
+
+/** What a lens offers beside its reasons. */
+const panels: Partial<Record<Lens, { kind: "shade" | "scent"; label: string }>> = {
+  shade: { kind: "shade", label: "Wanted shade" },
+  scent: { kind: "scent", label: "Blend by drops" },
 };
 
 /** The instrument of the lens: the warmth ruler for what melts, axes of the same grammar for all else. */
@@ -43,7 +50,19 @@ export const BenchInstrument = memo(function BenchInstrument(props: Props) {
       />
     );
   if (lens === "melt" && !beside) return ruler() || null;
-  if (!view) return <p className="page-note lens-empty">There is nothing in this mix to read by it. Add a material.</p>;
+  const panel = panels[lens];
+  const more = panel && { label: panel.label, onDo: () => props.onPanel(panel.kind) };
+  if (!view)
+    return (
+      <p className="page-note lens-empty">
+        There is nothing in this mix to read by it. Add a material.{" "}
+        {more && (
+          <button type="button" className="link" onClick={more.onDo}>
+            {more.label}
+          </button>
+        )}
+      </p>
+    );
   return (
     <LensInstrument
       {...{ name, view, late, foot, onPutBack }}
@@ -53,7 +72,7 @@ export const BenchInstrument = memo(function BenchInstrument(props: Props) {
       held={peg}
       onMove={props.onPeg}
       onWhy={props.onWhy}
-      more={lens === "shade" ? { label: "Wanted shade", onDo: props.onShade } : undefined}
+      more={more}
     />
   );
 });

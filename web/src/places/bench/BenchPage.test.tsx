@@ -31,6 +31,7 @@ function served(change: Partial<Trial> = {}) {
     column: { title: "Soda matched", lines: [{ line: "L1", text: "35.4 %" }], sum: "36 %" },
     steps: [{ says: "of gas from a piece", value: 5, unit: "l", source: "ideal gas" }],
     chips: [],
+    layers: [],
   };
   return {
     "GET /api/families": [{ family: "fizzy", name: "fizzy", lenses: ["fizz", "air"] }],

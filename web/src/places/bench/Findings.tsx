@@ -17,7 +17,7 @@ type Props = {
   onApply: (remedy: Remedy, finding: Finding) => void;
   onSetAside: (finding: Finding, reason: string) => Promise<void>;
   onTakeBack: (finding: string) => void;
-  onOpen: (panel: "balance" | "rescue" | "parcel") => void;
+  onOpen: (panel: "balance" | "backwards" | "rescue" | "parcel") => void;
 };
 
 const words = { stop: "Stop", fix: "Fix", watch: "Watch", note: "Note" } as const;
@@ -49,6 +49,9 @@ export function Findings({ assessment, setAside, onOpen, ...acts }: Props) {
       <p className="finding-answers">
         <button type="button" className="link" onClick={() => onOpen("balance")}>
           Balance for me
+        </button>
+        <button type="button" className="link" onClick={() => onOpen("backwards")}>
+          Work backwards
         </button>
         <button type="button" className="link" onClick={() => onOpen("rescue")}>
           Rescue the pot

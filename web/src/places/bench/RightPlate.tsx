@@ -2,6 +2,7 @@ import { memo } from "react";
 import { type Assessment, type FormulaEdit, type Trial } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { Findings } from "./Findings";
+import { BackwardsPanel } from "./panels/BackwardsPanel";
 import { BatchPanel } from "./panels/BatchPanel";
 import { CostPanel } from "./panels/CostPanel";
 import { GroupsPanel } from "./panels/GroupsPanel";
@@ -13,6 +14,7 @@ import { FormulasPanel } from "./panels/FormulasPanel";
 import type { Panel } from "./panels/Frame";
 import { MaterialPanel } from "./panels/MaterialPanel";
 import { PourPanel } from "./panels/PourPanel";
+import { ScentPanel } from "./panels/ScentPanel";
 import { ShadePanel } from "./panels/ShadePanel";
 import { SplitPanel } from "./panels/SplitPanel";
 import { StandPanel } from "./panels/StandPanel";
@@ -72,12 +74,16 @@ export const RightPlate = memo(function RightPlate({ trial, assessment, panel, s
       return <WaterPanel lamp={assessment.lamp} onBack={back} />;
     case "shade":
       return <ShadePanel trial={trial} assessment={assessment} acts={acts} onBack={back} />;
+    case "scent":
+      return <ScentPanel key={trial.id} trial={trial} acts={acts} onBack={back} />;
     case "why":
       return <WhyPanel reading={assessment.reading} onBack={back} />;
     case "groups":
       return <GroupsPanel trial={trial} onTop={() => setPanel({ kind: "top" })} onBack={back} />;
     case "balance":
       return <BalancePanel trial={trial} acts={acts} onBack={back} />;
+    case "backwards":
+      return <BackwardsPanel trial={trial} acts={acts} onBack={back} />;
     case "parcel":
       return <ParcelPanel trial={trial} acts={acts} onBack={back} />;
     case "rescue":

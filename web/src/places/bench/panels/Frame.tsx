@@ -16,9 +16,11 @@ export type Panel =
         | "why"
         | "water"
         | "shade"
+        | "scent"
         | "groups"
         | "top"
         | "balance"
+        | "backwards"
         | "rescue"
         | "parcel";
     }

@@ -193,7 +193,15 @@ export function ParcelPanel({ trial, acts, onBack }: Props) {
         <div ref={results}>
           <LensInstrument
             name={`trial ${trial.number}`}
-            view={{ lens: "melt", instruments: [found.way], column: null, says: found.says, steps: [], chips: [] }}
+            view={{
+              lens: "melt",
+              instruments: [found.way],
+              column: null,
+              says: found.says,
+              steps: [],
+              chips: [],
+              layers: [],
+            }}
             before={null}
             under={null}
             held={null}
