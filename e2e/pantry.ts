@@ -44,7 +44,7 @@ export class Pantry {
       env: { ...rest, HOME: this.home, AMBER_PORT: String(this.port), AMBER_WEB: join(root, ".amber/web"), DOTNET_CLI_HOME: this.home },
       stdio: "inherit",
     });
-    for (let i = 0; i < 200; i++) {
+    for (let i = 0; i < 600; i++) {
       const ready = await fetch(`${this.url}/api/health`).then(
         (answer) => answer.ok,
         () => false,

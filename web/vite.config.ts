@@ -8,6 +8,8 @@ export default defineConfig({
   test: {
     pool: "threads",
     maxWorkers: "100%",
+    // A busy machine takes several times as long as a quiet one.
+    testTimeout: 30_000,
     projects: [
       {
         extends: true,

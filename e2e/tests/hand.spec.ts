@@ -224,7 +224,7 @@ test("pages are named, keys are told in every place, the jump starts empty, a do
 
 test("nothing is cut at any width, and six rows stand at 820", async ({ page, demo }) => {
   test.setTimeout(120_000);
-  for (const view of ["/today", "/bench/7", "/bench/7?under=6", "/bench/new", "/bench/compare?id=4&id=5&id=6&id=7", "/bench/paste", "/bench/read", "/make", "/make/7", "/pantry", "/logbook/1", "/house"]) {
+  for (const view of ["/today", "/bench/7", "/bench/7?under=6", "/bench/new", "/bench/all", "/bench/17?by=scent", "/bench/compare?id=4&id=5&id=6&id=7", "/bench/paste", "/bench/read", "/make", "/make/7", "/pantry", "/logbook/1", "/house"]) {
     await page.goto(demo.url + view);
     await expect(page.locator("h1").first()).toBeVisible();
     for (const width of [1280, 1024, 820, 640, 400, 320]) {

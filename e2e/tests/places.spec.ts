@@ -3,11 +3,11 @@ import { readFileSync } from "node:fs";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { expect, test } from "../pantry";
 
-const views = ["/today", "/bench/7", "/bench/7?under=4", "/bench/7?by=keeping", "/bench/16?by=shade", "/bench/13", "/bench/new", "/bench/compare?id=4&id=5&id=6&id=7", "/bench/paste", "/bench/read", "/make", "/make/7", "/pantry", "/logbook/1", "/house"];
+const views = ["/today", "/bench/7", "/bench/7?under=4", "/bench/7?by=keeping", "/bench/16?by=shade", "/bench/13", "/bench/new", "/bench/all", "/bench/17?by=scent", "/bench/compare?id=4&id=5&id=6&id=7", "/bench/paste", "/bench/read", "/make", "/make/7", "/pantry", "/logbook/1", "/house"];
 
 for (const theme of ["day", "night"] as const) {
   test(`no view breaks accessibility in the ${theme} theme`, async ({ page, demo }) => {
-    test.setTimeout(180_000);
+    test.setTimeout(300_000);
     const { house, revision } = await demo.call<{ house: { preferences: object }; revision: number }>("GET", "/house");
     await demo.call("PUT", "/house", { house: { ...house, preferences: { ...house.preferences, theme } }, revision });
     const wrong: string[] = [];

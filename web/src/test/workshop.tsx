@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { cleanup, render, screen } from "@testing-library/react";
+import { cleanup, configure, render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { ConfigProvider } from "antd";
 import type { ReactNode } from "react";
@@ -12,6 +12,8 @@ import { HouseProvider } from "../shell/HouseContext";
 import { wire } from "./wire";
 
 export { Refusal, wire } from "./wire";
+
+configure({ asyncUtilTimeout: 5000 });
 
 export const house: House = {
   house: {
