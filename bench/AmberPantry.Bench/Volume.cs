@@ -265,7 +265,13 @@ internal static class Volume
         public async Task<double> Ms(string path)
         {
             var begun = Stopwatch.GetTimestamp();
-            _ = await client.GetByteArrayAsync(path);
+            using var answer = await client.GetAsync(path);
+            var body = await answer.Content.ReadAsStringAsync();
+            if (!answer.IsSuccessStatusCode)
+            {
+                throw new InvalidOperationException($"{path} answered {(int)answer.StatusCode}: {body}");
+            }
+
             return Stopwatch.GetElapsedTime(begun).TotalMilliseconds;
         }
 

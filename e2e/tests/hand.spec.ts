@@ -217,7 +217,9 @@ test("pages are named, keys are told in every place, the jump starts empty, a do
   await expect(rows).toHaveCount(before + 1);
   await page.goto(`${demo.url}/make/7`);
   await expect(page).toHaveTitle(/^Making Kneeling-Mat Salve, lot KM-26-013/);
+  await expect(page.locator(".make-number")).toBeFocused();
   await page.locator("body").click({ position: { x: 500, y: 650 } });
+  await expect(page.locator(".make-number")).not.toBeFocused();
   await page.keyboard.press("?");
   await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
 });

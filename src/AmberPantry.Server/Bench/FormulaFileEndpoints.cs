@@ -49,6 +49,9 @@ public static class FormulaFileEndpoints
 {
     private const string FromFile = "from a file";
 
+    /// <summary>Formulas written at once.</summary>
+    private const int Together = 100;
+
     public static void Map(RouteGroupBuilder formulas)
     {
         formulas.MapGet("/file", Out).Produces<string>(contentType: "text/csv");
@@ -89,12 +92,20 @@ public static class FormulaFileEndpoints
         {
             var compared = await Compare(db, read.Formulas);
             var kept = new List<int>();
-            foreach (var (draft, becomes, formula) in compared.Where(one => one.Becomes != Incoming.Same))
+            foreach (var some in compared.Where(one => one.Becomes != Incoming.Same).Chunk(Together))
             {
-                var row = formula ?? db.Formulas.Add(new FormulaRow { Name = draft.Name, CreatedAt = clock.Now }).Entity;
-                row.Tags = FormulaName.CheckTags([.. row.Tags, .. draft.Tags], "tags");
-                var trial = await TrialKeeper.Add(db, row, draft.Content, draft.Intent.Length > 0 ? draft.Intent : FromFile, FromFile, clock.Now);
-                kept.Add(trial.Id);
+                var begun = some.Select(one =>
+                    {
+                        var row = one.Formula is { } there
+                            ? db.Formulas.Attach(there).Entity
+                            : db.Formulas.Add(new FormulaRow { Name = one.Draft.Name, CreatedAt = clock.Now }).Entity;
+                        row.Tags = FormulaName.CheckTags([.. row.Tags, .. one.Draft.Tags], "tags");
+                        return (row, one.Draft.Content, one.Draft.Intent.Length > 0 ? one.Draft.Intent : FromFile, FromFile);
+                    })
+                    .ToArray();
+                kept.AddRange((await TrialKeeper.AddAll(db, begun, clock.Now)).Select(trial => trial.Id));
+                // What is kept needs no watching: thousands of rows would slow each other down.
+                db.ChangeTracker.Clear();
             }
 
             return View(compared, [], [.. kept]);
@@ -107,7 +118,7 @@ public static class FormulaFileEndpoints
     )
     {
         var names = drafts.Select(draft => draft.Name).ToArray();
-        var there = (await db.Formulas.Where(row => names.Contains(row.Name)).ToListAsync()).ToDictionary(
+        var there = (await db.Formulas.AsNoTracking().Where(row => names.Contains(row.Name)).ToListAsync()).ToDictionary(
             row => row.Name,
             StringComparer.OrdinalIgnoreCase
         );

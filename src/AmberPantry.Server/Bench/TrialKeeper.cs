@@ -118,10 +118,43 @@ internal sealed class TrialKeeper(PantryDb db, OpenWorkshop open, DateTime now)
     /// <summary>A new trial of a formula, the next in number.</summary>
     public static async Task<TrialRow> Add(PantryDb db, FormulaRow formula, Formula content, string intent, string did, DateTime now)
     {
+        var trial = Draft(formula, await NextNumber(db, formula.Id), content, intent, did, now);
+        await db.SaveChangesAsync();
+        Stand(formula, trial);
+        return trial;
+    }
+
+    /// <summary>The same for many at once, each of a formula of its own; asks and writes once for all of them.</summary>
+    public static async Task<IReadOnlyList<TrialRow>> AddAll(
+        PantryDb db,
+        IReadOnlyList<(FormulaRow Formula, Formula Content, string Intent, string Did)> all,
+        DateTime now
+    )
+    {
+        var ids = all.Select(one => one.Formula.Id).Where(id => id != 0).ToArray();
+        var last = await db
+            .Trials.Where(row => ids.Contains(row.FormulaId))
+            .GroupBy(row => row.FormulaId)
+            .Select(rows => new { rows.Key, Number = rows.Max(row => row.Number) })
+            .ToDictionaryAsync(rows => rows.Key, rows => rows.Number);
+        var trials = all.Select(one => Draft(one.Formula, last.GetValueOrDefault(one.Formula.Id) + 1, one.Content, one.Intent, one.Did, now))
+            .ToArray();
+        await db.SaveChangesAsync();
+        foreach (var (one, trial) in all.Zip(trials))
+        {
+            Stand(one.Formula, trial);
+        }
+
+        await db.SaveChangesAsync();
+        return trials;
+    }
+
+    private static TrialRow Draft(FormulaRow formula, int number, Formula content, string intent, string did, DateTime now)
+    {
         var trial = new TrialRow
         {
             Formula = formula,
-            Number = await NextNumber(db, formula.Id),
+            Number = number,
             Intent = intent,
             Content = content,
             ChangedAt = now,
@@ -135,10 +168,14 @@ internal sealed class TrialKeeper(PantryDb db, OpenWorkshop open, DateTime now)
             }
         );
         formula.Trials.Add(trial);
-        await db.SaveChangesAsync();
-        (formula.NewestTrial, formula.NewestNumber, formula.TrialCount) = (trial.Id, trial.Number, formula.TrialCount + 1);
-        (formula.Family, formula.ChangedAt) = (content.Family, now);
         return trial;
+    }
+
+    /// <summary>What the formula tells of its newest trial.</summary>
+    private static void Stand(FormulaRow formula, TrialRow trial)
+    {
+        (formula.NewestTrial, formula.NewestNumber, formula.TrialCount) = (trial.Id, trial.Number, formula.TrialCount + 1);
+        (formula.Family, formula.ChangedAt) = (trial.Content.Family, trial.ChangedAt);
     }
 
     /// <summary>Puts a trial out of the lists or back; what the formula tells of its newest follows.</summary>

@@ -136,7 +136,7 @@ describe("the library", () => {
     choose("beeswax");
     await waitFor(() => expect(screen.queryByText("line 3")).toBeNull());
     expect(wire.bodies("POST /api/formulas/file").every((body) => !(body as { keep: boolean }).keep)).toBe(true);
-    await user.click(screen.getByRole("button", { name: "Take it in" }));
+    await user.click(await screen.findByRole("button", { name: "Take it in" }));
     expect(await screen.findByText("1 new formula.")).toBeTruthy();
     expect(wire.bodies("POST /api/formulas/file").at(-1)).toEqual({ file: "beeswax", keep: true });
   });
