@@ -10,6 +10,17 @@ import { useKeys } from "./shell/useKeys";
 import { useMedia } from "./shell/useMedia";
 import { antTheme } from "./theme/antd";
 
+// Pages come when they are opened; their looks are one sheet, whichever of them comes first.
+import "./shell/plates.css";
+import "./shell/combobox.css";
+import "./kit/sheet.css";
+import "./instruments/ruler/ruler.css";
+import "./instruments/strata/strata.css";
+import "./instruments/axis/axis.css";
+import "./places/bench/bench.css";
+import "./places/make/make.css";
+import "./places/today/today.css";
+
 /** A page whose script is fetched when it is first opened. */
 const page = <Name extends string>(name: Name, load: () => Promise<Record<Name, ComponentType>>) =>
   lazy(() => load().then((module) => ({ default: module[name] })));
