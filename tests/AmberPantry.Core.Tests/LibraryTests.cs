@@ -79,6 +79,16 @@ public class LibraryTests
     }
 
     [Fact]
+    public void ASignOfLettersIsNoPartOfOtherWords()
+    {
+        var crowns = House with { Currency = "kr" };
+        var query = LibraryQuery.Read("kraft under KR 2", Shelf, crowns);
+        Assert.Equal(["cost under kr2.00"], query.Says);
+        Assert.False(query.FindsByLabel(new LibraryLabel("Kraft", [])));
+        Assert.True(LibraryQuery.Read("kraft krona", Shelf, crowns).FindsByLabel(new LibraryLabel("Kraft and krona", [])));
+    }
+
+    [Fact]
     public void TemperaturesAreReadInTheUnitOfTheHouse()
     {
         var fahrenheit = House with { Temperature = TemperatureUnit.Fahrenheit };

@@ -76,11 +76,8 @@ public static class SplitBase
         var partG = Step(cupG * part / 100m, scale);
         var baseG = partG * mixes.Count / (1 - (mixes[0].Formula.Batch.LossPercent / 100m));
         var inBase = order.Where(line => common[line.Material] > 0).ToArray();
-        var sheet = Weighing.Weigh(
-            baseG,
-            [.. Whole(inBase.Select(line => common[line.Material] / part)).Select((percent, i) => new WeighRequestLine(inBase[i].Material, percent))],
-            scale
-        );
+        var shareOfBase = Amounts.ToPercent([.. inBase.Select(line => common[line.Material])]);
+        var sheet = Weighing.Weigh(baseG, [.. inBase.Select((line, i) => new WeighRequestLine(line.Material, shareOfBase[i]))], scale);
         var cups = mixes
             .Select(
                 (mix, i) =>
@@ -218,14 +215,6 @@ public static class SplitBase
 
     private static Dictionary<string, decimal> Shares(Formula formula) =>
         formula.Lines.GroupBy(line => line.Material).ToDictionary(lines => lines.Key, lines => lines.Sum(line => line.Percent));
-
-    /// <summary>Percent that total 100: the largest takes what rounding leaves.</summary>
-    private static decimal[] Whole(IEnumerable<decimal> parts)
-    {
-        decimal[] percent = [.. parts.Select(one => Math.Round(100 * one, 4))];
-        percent[Array.IndexOf(percent, percent.Max())] += 100 - percent.Sum();
-        return percent;
-    }
 
     private static decimal Step(decimal grams, Scale scale) =>
         Math.Round(grams / scale.ResolutionG, MidpointRounding.AwayFromZero) * scale.ResolutionG;

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Runtime.CompilerServices;
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Assessment.Rules;
 using AmberPantry.Core.Formulas;
@@ -86,7 +87,9 @@ public sealed class LibraryEntry
         return false;
     }
 
-    /// <summary>All the names of a material.</summary>
+    private static readonly ConditionalWeakTable<Material, string> Read = [];
+
+    /// <summary>All the names of a material, in small letters.</summary>
     internal static string WordsOf(Material material) =>
-        Plain(string.Join('\n', [material.Name, material.Inci, .. material.AlsoCalled, .. material.MyNames]));
+        Read.GetValue(material, one => Plain(string.Join('\n', [one.Name, one.Inci, .. one.AlsoCalled, .. one.MyNames])));
 }

@@ -63,7 +63,9 @@ public sealed partial class LibraryQuery
         }
 
         var query = new LibraryQuery();
-        var rest = Money(workshop.Currency).Replace(typed, found => query.Compared("cost", found, shelf, say));
+        var rest = Money()
+            .Replace(typed.Replace(workshop.Currency, Coin, StringComparison.OrdinalIgnoreCase), found => query.Compared("cost", found, shelf, say))
+            .Replace(Coin, workshop.Currency, StringComparison.Ordinal);
         rest = Compare().Replace(rest, found => query.Compared(found.Groups["what"].Value.Trim(), found, shelf, say));
         rest = Stands().Replace(rest, found => query.Compared("slump", found, shelf, say));
         rest = Excluded().Replace(rest, found => query.Without(found.Groups["what"].Value));
@@ -88,7 +90,8 @@ public sealed partial class LibraryQuery
     public bool FindsByLabel(LibraryLabel label) => plain.Count == parts.Count && plain.All(word => About(label, word));
 
     /// <summary>Whether every part holds, the cheap ones asked first.</summary>
-    public bool Finds(LibraryLabel label, LibraryEntry entry) => parts.OrderBy(part => part.IsDear).All(part => part.Holds(label, entry));
+    public bool Finds(LibraryLabel label, LibraryEntry entry) =>
+        parts.TrueForAll(part => part.IsDear || part.Holds(label, entry)) && parts.TrueForAll(part => !part.IsDear || part.Holds(label, entry));
 
     /// <returns>What of the text was no part of the comparison.</returns>
     private string Compared(string what, Match found, MaterialShelf shelf, Wording say)
@@ -193,15 +196,25 @@ public sealed partial class LibraryQuery
     private const string How = @"(?<how>>=|<=|[<>=≥≤]|\b(?:over|above|under|below|more\s+than|less\s+than|at\s+least|at\s+most)\b)";
     private const string Number = @"(?<number>[−-]?\d+(?:[.,]\d+)?)";
 
-    /// <summary>"under £1": money by its sign, or with no word of what before it.</summary>
-    private static Regex Money(string currency) =>
-        new(
-            $@"(?:\b(?:costs?|price|each)\s*)?{How}\s*{Regex.Escape(currency)}\s*{Number}|(?<=^|[,;]\s*){How}\s*{Number}(?=\s*(?:$|[,;]))",
-            RegexOptions.IgnoreCase | RegexOptions.CultureInvariant,
-            TimeSpan.FromMilliseconds(MostMs)
-        );
+    /// <summary>Stands for the sign of the house's money while a text is read.</summary>
+    private const string Coin = "¤";
 
-    private const int MostMs = 200;
+    /// <summary>"under £1": money by its sign, or with no word of what before it.</summary>
+    [GeneratedRegex(
+        @"(?:\b(?:costs?|price|each)\s*)?"
+            + How
+            + @"\s*"
+            + Coin
+            + @"\s*"
+            + Number
+            + @"|(?<=^|[,;]\s*)"
+            + How
+            + @"\s*"
+            + Number
+            + @"(?=\s*(?:$|[,;]))",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
+    private static partial Regex Money();
 
     [GeneratedRegex(
         @"(?<what>\p{L}[\p{L}-]*(?: (?!no |not |with |without )\p{L}[\p{L}-]*)?)\s*"

@@ -44,10 +44,9 @@ internal sealed class FormulaCopy : CopyPart<FormulaRow>
     protected override void Added(CopyIn into, FormulaRow row) => into.Formulas[row.Name] = row.Id;
 }
 
-internal sealed class TrialCopy : CopyPart<TrialRow>
+internal sealed class TrialCopy : OfFormulaCopy<TrialRow>
 {
     private const int MostNumber = 9999;
-    private Dictionary<int, string>? names;
 
     public override string Name => "trials";
 
@@ -67,19 +66,9 @@ internal sealed class TrialCopy : CopyPart<TrialRow>
 
     protected override string NameOf(TrialRow row) => $"trial {row.Number}: {row.Intent}";
 
-    protected override async Task Prepare(PantryDb db) =>
-        names = await db.Formulas.Select(row => new { row.Id, row.Name }).ToDictionaryAsync(row => row.Id, row => row.Name);
+    protected override int FormulaOf(TrialRow row) => row.FormulaId;
 
-    protected override void Refer(TrialRow row, Utf8JsonWriter line)
-    {
-        if (names is not null)
-        {
-            line.WriteString("formula", names[row.FormulaId]);
-        }
-    }
-
-    protected override void Resolve(CopyIn into, JsonObject line, TrialRow row) =>
-        row.FormulaId = TrialChecks.Formula(into, Named<string>(into, line, "formula"), Path(into, "formula"));
+    protected override void SetFormula(TrialRow row, int formula) => row.FormulaId = formula;
 
     protected override void Check(TrialRow row, CopyIn into, string path)
     {
@@ -153,6 +142,31 @@ internal static class TrialChecks
                 $"The copy does not hold trial {number} of “{formula}”.",
                 "Put that trial into the copy."
             );
+}
+
+/// <summary>Rows that belong to a formula, and name it.</summary>
+internal abstract class OfFormulaCopy<TRow> : CopyPart<TRow>
+    where TRow : class
+{
+    private Dictionary<int, string>? names;
+
+    protected override async Task Prepare(PantryDb db) =>
+        names = await db.Formulas.Select(row => new { row.Id, row.Name }).ToDictionaryAsync(row => row.Id, row => row.Name);
+
+    protected abstract int FormulaOf(TRow row);
+
+    protected abstract void SetFormula(TRow row, int formula);
+
+    protected override void Refer(TRow row, Utf8JsonWriter line)
+    {
+        if (names is not null)
+        {
+            line.WriteString("formula", names[FormulaOf(row)]);
+        }
+    }
+
+    protected override void Resolve(CopyIn into, JsonObject line, TRow row) =>
+        SetFormula(row, TrialChecks.Formula(into, Named<string>(into, line, "formula"), Path(into, "formula")));
 }
 
 /// <summary>Rows that belong to a trial, and name it by formula and number.</summary>
@@ -273,10 +287,8 @@ internal sealed class SetAsideCopy : OfTrialCopy<SetAsideRow>
     }
 }
 
-internal sealed class SplitCopy : CopyPart<SplitRow>
+internal sealed class SplitCopy : OfFormulaCopy<SplitRow>
 {
-    private Dictionary<int, string>? names;
-
     public override string Name => "splits";
 
     protected override IReadOnlyList<string> OwnIds => [nameof(SplitRow.FormulaId)];
@@ -291,19 +303,9 @@ internal sealed class SplitCopy : CopyPart<SplitRow>
 
     protected override string KeyOf(SplitRow row) => row.Id.ToString();
 
-    protected override async Task Prepare(PantryDb db) =>
-        names = await db.Formulas.Select(row => new { row.Id, row.Name }).ToDictionaryAsync(row => row.Id, row => row.Name);
+    protected override int FormulaOf(SplitRow row) => row.FormulaId;
 
-    protected override void Refer(SplitRow row, Utf8JsonWriter line)
-    {
-        if (names is not null)
-        {
-            line.WriteString("formula", names[row.FormulaId]);
-        }
-    }
-
-    protected override void Resolve(CopyIn into, JsonObject line, SplitRow row) =>
-        row.FormulaId = TrialChecks.Formula(into, Named<string>(into, line, "formula"), Path(into, "formula"));
+    protected override void SetFormula(SplitRow row, int formula) => row.FormulaId = formula;
 
     protected override void Check(SplitRow row, CopyIn into, string path)
     {

@@ -70,6 +70,7 @@ public sealed class HardenerFinder(MaterialShelf shelf, Workshop workshop, Famil
     private const double Near = 0.06;
 
     private readonly Bearings bearings = new(shelf, workshop, families ?? FamilyRegistry.Usual);
+    private readonly FormulaEditor editor = new(shelf);
 
     /// <summary>Firmness at 20 °C in kPa that each consistency aims at, inside the states of the ruler.</summary>
     public static double AimKPa(Consistency consistency) =>
@@ -120,28 +121,23 @@ public sealed class HardenerFinder(MaterialShelf shelf, Workshop workshop, Famil
     {
         var rest = mix.Formula.Lines.Where(line => line.Kept || !IsHardener(shelf.Get(line.Material, "formula"))).ToArray();
         var free = 100 - rest.Sum(line => line.Percent);
-        if (rest.Length == 0 || free == 0)
+        if (free == 0 || editor.Makeweight(mix.Formula with { Lines = rest }) is not { } takes)
         {
             return mix;
         }
 
-        var takes = Makeweight(rest);
         return mix.With(mix.Formula with { Lines = [.. rest.Select(line => line == takes ? line with { Percent = line.Percent + free } : line)] });
     }
 
     private static bool IsHardener(Material material) => material.Role is Role.Wax or Role.Hardener or Role.Gellant or Role.HardButter;
 
-    /// <summary>The largest free liquid, else the largest free line.</summary>
-    private FormulaLine Makeweight(IReadOnlyList<FormulaLine> lines) =>
-        lines
-            .OrderByDescending(line => !line.Kept)
-            .ThenByDescending(line => shelf.Get(line.Material, "formula").IsLiquid)
-            .ThenByDescending(line => line.Percent)
-            .First();
-
     private HardenerOption? Try(Subject before, Subject soft, Material hardener, double aim)
     {
-        var gives = Makeweight(soft.Formula.Lines);
+        if (editor.Makeweight(soft.Formula) is not { } gives)
+        {
+            return null;
+        }
+
         var (low, high) = (0.0, (double)gives.Percent);
         if (hardener.Id == gives.Material || Firm(high) < aim)
         {

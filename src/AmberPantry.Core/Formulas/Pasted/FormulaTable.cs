@@ -28,7 +28,7 @@ public sealed record FormulaDraft(string At, string Name, string Intent, IReadOn
 /// <param name="Field">The column, or the path within its formula.</param>
 public sealed record RefusedCell(string At, string Field, string? Value, string Message, string Remedy)
 {
-    public static RefusedCell Of(string at, Refusal refusal) => new(at, refusal.Field, refusal.Value?.ToString(), refusal.Message, refusal.Remedy);
+    public static RefusedCell Of(string at, Refusal refusal) => new(at, refusal.Field, refusal.Value, refusal.Message, refusal.Remedy);
 }
 
 /// <summary>Formulas read from a table. Nothing is guessed: a name that is not plain is refused with what may be meant.</summary>
@@ -183,19 +183,18 @@ public static class FormulaTable
             );
     }
 
-    private static Phase Phase(string text) =>
-        Enum.GetValues<Phase>()
-            .FirstOrDefault(phase => AmberJson.Word(phase) == text.ToLowerInvariant().Replace(' ', '_').Replace('-', '_'), (Phase)(-1))
-            is var found
-        && Enum.IsDefined(found)
-            ? found
-            : throw new Refusal(
+    private static Phase Phase(string text)
+    {
+        var word = text.ToLowerInvariant().Replace(' ', '_').Replace('-', '_');
+        return Enum.GetValues<Phase>().Where(phase => AmberJson.Word(phase) == word).Select(phase => (Phase?)phase).FirstOrDefault()
+            ?? throw new Refusal(
                 Codes.UnknownId,
                 "phase",
                 text,
                 $"“{text}” is no phase.",
                 $"Write {string.Join(", ", Enum.GetValues<Phase>().Select(AmberJson.Word))}, or leave it empty."
             );
+    }
 
     private static decimal Grams(string text) =>
         decimal.TryParse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var grams)

@@ -1,5 +1,5 @@
 import { keepPreviousData, useInfiniteQuery, useQueryClient } from "@tanstack/react-query";
-import { Button, Input, Segmented } from "antd";
+import { Button, Input } from "antd";
 import { useDeferredValue, useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { api, inWords, type LibraryOrder, Refused } from "../../../api/client";
@@ -14,6 +14,7 @@ import { plural } from "../../../words/format";
 import { BringIn } from "./BringIn";
 import { Chosen } from "./Chosen";
 import { LibraryTable } from "./LibraryTable";
+import { WhichFormulas } from "./WhichFormulas";
 import "./library.css";
 
 const examples = ["slump > 40", "no nuts", "keeps > 12", "under 1", "no fix"];
@@ -113,15 +114,7 @@ export function LibraryPage() {
             value={find}
             onChange={(event) => put("find", event.target.value)}
           />
-          <Segmented
-            aria-label="Which formulas"
-            value={archived ? "archived" : "bench"}
-            options={[
-              { value: "bench", label: "On the bench" },
-              { value: "archived", label: "Archived" },
-            ]}
-            onChange={(which) => put("archived", which === "archived" ? "1" : null)}
-          />
+          <WhichFormulas archived={archived} onPick={(away) => put("archived", away ? "1" : null)} />
         </div>
         {pages.error && <Wrong>{inWords(pages.error)}</Wrong>}
         <p className="library-hints" id="library-understood">

@@ -7,6 +7,7 @@ import { Wrong } from "../../../kit/FormLine";
 import { useRoving } from "../../../shell/useRoving";
 import { number, upper } from "../../../words/format";
 import type { BenchActs } from "../useBench";
+import { useShown } from "../useShown";
 import { Frame } from "./Frame";
 
 const consistencies: { value: Consistency; label: string }[] = [
@@ -31,7 +32,7 @@ export function BackwardsPanel({ trial, acts, onBack }: { trial: Trial; acts: Be
   const [consistency, setConsistency] = useState<Consistency>("scoop");
   const [onlyMine, setOnlyMine] = useState(false);
   const [order, setOrder] = useState<Order>("percent");
-  const [shown, setShown] = useState("");
+  const { shown, on } = useShown(acts);
   const rows = useRoving<HTMLTableElement>("tbody tr");
   const asked = useQuery({
     queryKey: keys.hardeners([trial.content, consistency, onlyMine]),
@@ -40,14 +41,6 @@ export function BackwardsPanel({ trial, acts, onBack }: { trial: Trial; acts: Be
     retry: false,
   });
   const found = asked.error ? undefined : asked.data;
-  const show = (option: HardenerOption, hand: "keys" | "pointer") => {
-    setShown(option.material);
-    acts.dispatch({ kind: "show", edits: option.edits as FormulaEdit[], by: hand });
-  };
-  const hide = () => {
-    setShown("");
-    acts.putBack();
-  };
   const head = (what: Order, words: string) => (
     <th scope="col" aria-sort={order === what ? "ascending" : undefined}>
       <button type="button" className="link" onClick={() => setOrder(what)}>
@@ -85,10 +78,7 @@ export function BackwardsPanel({ trial, acts, onBack }: { trial: Trial; acts: Be
                   <button
                     type="button"
                     className="link"
-                    onFocus={() => show(option, "keys")}
-                    onBlur={hide}
-                    onMouseEnter={() => show(option, "pointer")}
-                    onMouseLeave={hide}
+                    {...on(option.material, option.edits)}
                     onClick={() =>
                       void acts.apply(option.edits as FormulaEdit[]).then((refused) => refused ?? onBack())
                     }

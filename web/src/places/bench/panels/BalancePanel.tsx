@@ -8,6 +8,7 @@ import { Pick } from "../../../kit/Pick";
 import { complaint } from "../../../kit/quantity";
 import { useHouse } from "../../../shell/HouseContext";
 import type { BenchActs } from "../useBench";
+import { useShown } from "../useShown";
 import { Frame } from "./Frame";
 import { draftOf, freshWish, kindWords, type WishDraft, wishOf, WishRow } from "./WishRow";
 
@@ -19,7 +20,7 @@ export function BalancePanel({ trial, acts, onBack }: Props) {
   const [drafts, setDrafts] = useState<WishDraft[] | null>(null);
   const [asked, setAsked] = useState<Wish[] | null>(null);
   const [slips, setSlips] = useState<string[]>([]);
-  const [shown, setShown] = useState(-1);
+  const { shown, on } = useShown(acts);
   const results = useRef<HTMLDivElement>(null);
   const usual = useQuery({
     queryKey: keys.wishes([trial.content, null]),
@@ -43,7 +44,8 @@ export function BalancePanel({ trial, acts, onBack }: Props) {
   const refused = answer.error instanceof Refused ? answer.error : null;
   const at = refused ? Number(/^wishes\[(\d+)\]/.exec(refused.field)?.[1] ?? -1) : -1;
   const mixes = asked && !answer.error ? (answer.data?.mixes ?? []) : [];
-  const readings = mixes[Math.max(0, shown)]?.wishes ?? (asked === null ? usual.data?.now : undefined);
+  const readings =
+    (mixes.find((mix) => mix.name === shown) ?? mixes[0])?.wishes ?? (asked === null ? usual.data?.now : undefined);
   // What was worked out for other wishes says nothing of these.
   const same = drafts !== null && JSON.stringify(asked ?? usual.data?.wishes) === JSON.stringify(drafts.map(wishOf));
 
@@ -62,14 +64,6 @@ export function BalancePanel({ trial, acts, onBack }: Props) {
   const change = (next: WishDraft[]) => {
     setSlips([]);
     setDrafts(next);
-  };
-  const show = (i: number, mix: WishedMix, by: "keys" | "pointer") => {
-    setShown(i);
-    acts.dispatch({ kind: "show", edits: mix.edits as FormulaEdit[], by });
-  };
-  const hide = () => {
-    setShown(-1);
-    acts.putBack();
   };
   const more = (usual.data?.kinds ?? []).filter(
     (kind) => ["state_at", "leave_out", "grease_after"].includes(kind) || !drafts?.some((draft) => draft.kind === kind),
@@ -128,15 +122,12 @@ export function BalancePanel({ trial, acts, onBack }: Props) {
         <div ref={results}>
           <p role="status">{answer.data.says}.</p>
           <ul className="swap-list">
-            {mixes.map((mix, i) => (
+            {mixes.map((mix) => (
               <li key={mix.name}>
                 <button
                   type="button"
-                  className={`swap-option mix-option ${shown === i ? "shown" : ""}`}
-                  onFocus={() => show(i, mix, "keys")}
-                  onBlur={hide}
-                  onMouseEnter={() => show(i, mix, "pointer")}
-                  onMouseLeave={hide}
+                  className={`swap-option mix-option ${shown === mix.name ? "shown" : ""}`}
+                  {...on(mix.name, mix.edits)}
                   onClick={() =>
                     void acts.apply(mix.edits as FormulaEdit[], `${mix.name}: taken.`).then(() => onBack())
                   }

@@ -1,5 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { Button, Input, Segmented } from "antd";
+import { Button, Input } from "antd";
 import { useDeferredValue, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, type Trial } from "../../../api/client";
@@ -13,6 +13,7 @@ import { useRefused } from "../../../kit/useRefused";
 import { useHouse } from "../../../shell/HouseContext";
 import { useRoving } from "../../../shell/useRoving";
 import { day } from "../../../words/format";
+import { WhichFormulas } from "../library/WhichFormulas";
 import type { BenchActs } from "../useBench";
 import { Frame } from "./Frame";
 
@@ -34,15 +35,7 @@ export function FormulasPanel({ trial, acts, onBack }: { trial: Trial; acts: Ben
           value={find}
           onChange={(event) => setFind(event.target.value)}
         />
-        <Segmented
-          aria-label="Which formulas"
-          value={archived ? "archived" : "bench"}
-          options={[
-            { value: "bench", label: "On the bench" },
-            { value: "archived", label: "Archived" },
-          ]}
-          onChange={(which) => setArchived(which === "archived")}
-        />
+        <WhichFormulas archived={archived} onPick={setArchived} />
       </div>
       <ul className="panel-list panel-part" {...rows}>
         {formulas.items?.map((one) => (

@@ -1,7 +1,7 @@
-import { useState } from "react";
 import type { FormulaEdit } from "../../../api/client";
 import { upper } from "../../../words/format";
 import type { BenchActs } from "../useBench";
+import { useShown } from "../useShown";
 
 type Option = {
   material: string;
@@ -25,15 +25,7 @@ export function OptionList({
   acts: BenchActs;
   onDone?: () => void;
 }) {
-  const [shown, setShown] = useState("");
-  const show = (option: Option, by: "keys" | "pointer") => {
-    setShown(option.material);
-    acts.dispatch({ kind: "show", edits: option.edits as FormulaEdit[], by });
-  };
-  const hide = () => {
-    setShown("");
-    acts.putBack();
-  };
+  const { shown, on } = useShown(acts);
   return (
     <ul className="swap-list">
       {options.map((option) => (
@@ -41,10 +33,7 @@ export function OptionList({
           <button
             type="button"
             className="swap-option"
-            onFocus={() => show(option, "keys")}
-            onBlur={hide}
-            onMouseEnter={() => show(option, "pointer")}
-            onMouseLeave={hide}
+            {...on(option.material, option.edits)}
             onClick={() => void acts.apply(option.edits as FormulaEdit[]).then((refused) => refused ?? onDone?.())}
           >
             <b>

@@ -12,6 +12,7 @@ import { QuantityField } from "../../../kit/QuantityField";
 import { useHouse } from "../../../shell/HouseContext";
 import { useDraft } from "../../../shell/useDraft";
 import type { BenchActs } from "../useBench";
+import { useShown } from "../useShown";
 import { Frame } from "./Frame";
 
 type Props = { trial: Trial; acts: BenchActs; onBack: () => void };
@@ -38,6 +39,7 @@ const none = () => undefined;
 /** A parcel's way by hours: how it arrives, and what insulation, a cooler day or another mix would do. */
 export function ParcelPanel({ trial, acts, onBack }: Props) {
   const { units } = useHouse();
+  const { on } = useShown(acts);
   const way = useDraft("parcel", usual);
   const [legs, setLegs] = useState<Leg[]>(() =>
     way.now.legs.map(([name, celsius, hours]) => ({
@@ -217,16 +219,7 @@ export function ParcelPanel({ trial, acts, onBack }: Props) {
                   type="button"
                   className="swap-option"
                   disabled={choice.edits.length === 0 && choice.wrap === null}
-                  onFocus={() =>
-                    choice.edits.length > 0 &&
-                    acts.dispatch({ kind: "show", edits: choice.edits as FormulaEdit[], by: "keys" })
-                  }
-                  onBlur={acts.putBack}
-                  onMouseEnter={() =>
-                    choice.edits.length > 0 &&
-                    acts.dispatch({ kind: "show", edits: choice.edits as FormulaEdit[], by: "pointer" })
-                  }
-                  onMouseLeave={acts.putBack}
+                  {...on(choice.name, choice.edits)}
                   onClick={() =>
                     choice.wrap !== null
                       ? send(choice.wrap)

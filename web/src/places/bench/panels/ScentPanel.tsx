@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
-import { type KeyboardEvent, useEffect, useRef, useState } from "react";
+import { type KeyboardEvent, useState } from "react";
 import {
   api,
   type FormulaEdit,
@@ -19,6 +19,7 @@ import { MaterialCombobox } from "../../../shell/MaterialCombobox";
 import { number, plural, quoted, readNumber } from "../../../words/format";
 import type { BenchActs } from "../useBench";
 import { Frame } from "./Frame";
+import { ShownButton } from "./ShownButton";
 import { SmellFinder } from "./SmellFinder";
 
 const mostKeys = 9;
@@ -93,13 +94,6 @@ export function ScentPanel({ trial, acts, onBack }: { trial: Trial; acts: BenchA
       ? `${quoted(ratio)} is no ratio of ${counted.length} ${plural("scent", counted.length)}. Type whole drops, such as ${counted.map((_, i) => counted.length - i).join(" : ")}.`
       : "";
 
-  const show = (by: "keys" | "pointer") => edits.length > 0 && acts.dispatch({ kind: "show", edits, by });
-  const act = useRef<HTMLButtonElement>(null);
-  const latest = useRef(show);
-  latest.current = show;
-  useEffect(() => {
-    if (found && document.activeElement === act.current) latest.current("keys");
-  }, [found]);
   const take = async () => {
     if (refused || !found) return;
     if (edits.length === 0) return acts.say({ text: "The mix has this blend already." });
@@ -208,18 +202,15 @@ export function ScentPanel({ trial, acts, onBack }: { trial: Trial; acts: BenchA
         </>
       )}
       <div className="panel-acts">
-        <Button
-          ref={act}
-          type="primary"
+        <ShownButton
+          acts={acts}
+          edits={edits}
+          found={found}
           disabled={counted.length === 0 || missing || wrongRatio !== ""}
-          onFocus={() => show("keys")}
-          onBlur={acts.putBack}
-          onMouseEnter={() => show("pointer")}
-          onMouseLeave={acts.putBack}
           onClick={() => void take()}
         >
           Put it into the mix
-        </Button>
+        </ShownButton>
       </div>
       <SmellFinder onAdd={(id) => add({ id })} onBlend={put} />
     </Frame>

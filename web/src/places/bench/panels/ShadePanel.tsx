@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { Button, Checkbox } from "antd";
-import { useEffect, useRef, useState } from "react";
+import { Checkbox } from "antd";
+import { useState } from "react";
 import {
   type Assessment,
   type Chip,
@@ -18,6 +18,7 @@ import { useWidth } from "../../../shell/useWidth";
 import type { BenchActs } from "../useBench";
 import { Frame } from "./Frame";
 import { ShadeAxis, axisHeight } from "./ShadeAxis";
+import { ShownButton } from "./ShownButton";
 import "../../../instruments/ruler/ruler.css";
 import "../../../instruments/axis/axis.css";
 
@@ -55,14 +56,6 @@ export function ShadePanel({ trial, assessment, acts, onBack }: Props) {
     });
   };
   const edits = (found?.edits ?? []) as FormulaEdit[];
-  const show = (by: "keys" | "pointer") => edits.length > 0 && acts.dispatch({ kind: "show", edits, by });
-  // What is found while the act has the focus is shown too.
-  const act = useRef<HTMLButtonElement>(null);
-  const latest = useRef(show);
-  latest.current = show;
-  useEffect(() => {
-    if (found && document.activeElement === act.current) latest.current("keys");
-  }, [found]);
   const use = async () => {
     if (refused || !found) return;
     if (edits.length === 0) return acts.say({ text: "The mix in hand is the nearest already." });
@@ -111,17 +104,9 @@ export function ShadePanel({ trial, assessment, acts, onBack }: Props) {
       {found && !refused && <p>{found.says}</p>}
       {found?.effect && !refused && edits.length > 0 && <p className="effect">{upper(found.effect)}</p>}
       <div className="panel-acts">
-        <Button
-          ref={act}
-          type="primary"
-          onFocus={() => show("keys")}
-          onBlur={acts.putBack}
-          onMouseEnter={() => show("pointer")}
-          onMouseLeave={acts.putBack}
-          onClick={() => void use()}
-        >
+        <ShownButton acts={acts} edits={edits} found={found} onClick={() => void use()}>
           Use this mix
-        </Button>
+        </ShownButton>
         <Field
           aria-label="Wanted shade"
           className="number hex-field"
