@@ -13,12 +13,17 @@ const port = 5400 + (process.pid % 300);
 const url = `http://localhost:${port}`;
 const serve = () => spawn("dotnet", [join(root, ".amber/server/AmberPantry.Server.dll"), "--demo"], { env: { ...process.env, AMBER_DATA: home, AMBER_PORT: String(port), AMBER_WEB: join(root, ".amber/web") }, stdio: "ignore" });
 const ready = async () => {
-  while (!(await fetch(`${url}/api/health`).then((answer) => answer.ok, () => false))) await new Promise((done) => setTimeout(done, 20));
+  while (!(await fetch(`${url}/api/health`).then((answer) => answer.ok, () => false))) {
+    if (server.exitCode !== null) throw new Error("The server did not start.");
+    await new Promise((done) => setTimeout(done, 20));
+  }
 };
 const stop = (server) => new Promise((done) => (server.once("exit", done), server.kill("SIGKILL")));
 
 const browser = await chromium.launch(launchOptions);
 let server = serve();
+// Whatever breaks off leaves no server behind that the next run would meet.
+process.on("exit", () => server.kill("SIGKILL"));
 await ready();
 await stop(server);
 

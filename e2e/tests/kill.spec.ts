@@ -2,11 +2,11 @@ import { expect, type Pantry, test } from "../pantry";
 
 type Made = { id: number; revision: number };
 
-/** As many kills as are asked for; if none is said, up to thirty, and past ten only while there is time. */
+/** As many kills as are asked for; if none is said, up to thirty, and past six only while there is time. */
 const Asked = process.env.AMBER_KILLS;
 const Kills = Number(Asked ?? 30);
-const Least = Asked ? Kills : 10;
-const Time = 120_000;
+const Least = Asked ? Kills : 6;
+const Time = 60_000;
 
 /** A writer that goes on until the server is gone; answers what was acknowledged last. */
 async function write(pantry: Pantry, path: string, body: () => object, kept: (answer: unknown) => void): Promise<number> {

@@ -20,6 +20,7 @@ public class BatchTests
         Gen.Select(Gen.Int[0, Steps.Count - 1], Gen.Int[-1, 2000], (step, tenths) => (BatchCommand)new RecordStep(Steps[step].Id, tenths / 10m)),
         Gen.Int[0, Steps.Count - 1].Select(step => (BatchCommand)new GoToStep(Steps[step].Id)),
         Gen.Select(Gen.Int[0, Steps.Count - 1], Gen.Int[-1, 2000], (step, tenths) => (BatchCommand)new RescalePot(Steps[step].Id, tenths / 10m)),
+        Gen.Int[-1, 300].Select(tenths => (BatchCommand)new AddToPot("candelilla wax", tenths / 10m, "too soft")),
         Gen.Int[-2, 20].Select(units => (BatchCommand)new FinishBatch(units)),
         Gen.Enum<StockPlace>().Select(place => (BatchCommand)new PlaceStock(place)),
         Gen.Int[-2, 20].Select(left => (BatchCommand)new CountStock(left)),
@@ -67,6 +68,41 @@ public class BatchTests
         Assert.Empty(slip.TopUps);
         Assert.Contains("100 times", slip.Doubt, StringComparison.Ordinal);
         Assert.Equal(Codes.Range, Refused(Begun(), new RescalePot(FirstWeigh, target * 100)).Code);
+    }
+
+    [Fact]
+    public void ARescueBecomesTheNextWeighingAndThePotGrows()
+    {
+        var first = Begun().Step(FirstWeigh).TargetG!.Value;
+        var begun = Do(Begun(), new RecordStep(Steps[0].Id), new RecordStep(FirstWeigh, first));
+        var at = begun.AtStep;
+        var batch = Do(begun, new AddToPot("carnauba wax", 12.5m, "too soft"));
+        var step = batch.Step(batch.AtStep);
+        Assert.Equal((StepKind.Weigh, 12.5m), (step.Kind, step.TargetG));
+        Assert.Contains("too soft", step.Why, StringComparison.OrdinalIgnoreCase);
+        Assert.Equal(612.5m, batch.Content.Batch.Grams);
+        Assert.Equal(12, batch.Content.Batch.Units);
+        Assert.Equal(100, batch.Content.Total);
+        Assert.Equal(612.5m, batch.Pot.Sum(line => line.WeighedG ?? line.PlannedG), 1);
+        Assert.Equal(at, Do(batch, new RecordStep(batch.AtStep, 12.5m)).AtStep);
+        Assert.Equal(12.5m / 612.5m * 100, batch.AsWeighed.ShareOf("carnauba wax"), 2);
+
+        // What is in it already is topped up, and counted with what was weighed before.
+        var wax = begun.Content.Line(begun.Step(FirstWeigh).Line!).Material;
+        var more = Do(begun, new AddToPot(wax, 5m, "too soft"));
+        more = Do(more, new RecordStep(more.AtStep, 5m));
+        Assert.Equal(first + 5, more.Pot.Single(line => line.Line == begun.Step(FirstWeigh).Line).WeighedG);
+    }
+
+    [Theory]
+    [InlineData("beeswax", 0, "why", Codes.Range, "command.addG")]
+    [InlineData("beeswax", 99_999, "why", Codes.Range, "command.addG")]
+    [InlineData("beeswax", 5, " ", Codes.Missing, "command.why")]
+    [InlineData("moon dust", 5, "why", Codes.UnknownId, "command.material")]
+    public void ARescueThatCannotBeIsRefusedByItsField(string material, int grams, string why, string code, string field)
+    {
+        var refused = Refused(Begun(), new AddToPot(material, grams, why));
+        Assert.Equal((code, field), (refused.Code, refused.Field));
     }
 
     [Fact]

@@ -107,6 +107,39 @@ public class EditKindTests
     }
 
     [Fact]
+    public void DropsAreCountedAtTheSizeOfTheBatch()
+    {
+        var scented = Balm with { Batch = new BatchSize(100) };
+        var scent = scented.Lines.Single(line => line.Material == "essential oil");
+        var perGram = (decimal)MaterialShelf.Plain.Get("essential oil", "").DropsPerG!.Value;
+        var after = Editor.Apply(scented, [new AddDrops(scent.Id, 1), new AddDrops(scent.Id, 1)]);
+        Assert.Equal(scent.Percent + (2 / perGram), Share(after, scent.Id), 3);
+        Assert.Equal(100m, after.Total);
+        Assert.Equal(scent.Percent, Share(Editor.Apply(after, [new AddDrops(scent.Id, -2)]), scent.Id), 3);
+        Assert.Equal(0m, Share(Editor.Apply(after, [new AddDrops(scent.Id, -1000)]), scent.Id));
+        Assert.Contains(
+            "does not drop",
+            Assert.Throws<Refusal>(() => Editor.Apply(scented, [new AddDrops("L1", 1)])).Message,
+            StringComparison.Ordinal
+        );
+    }
+
+    [Fact]
+    public void ColouredPartsAreSplitByWhatIsSaid()
+    {
+        ColouredPart[] halves = [new("plain", 50, []), new("rose", 50, [new("pink clay", 2)])];
+        var after = Editor.Apply(Balm, [new SetColouredParts(halves)]);
+        Assert.Equal(halves, after.ColouredParts);
+        Assert.Null(Editor.Apply(after, [new SetColouredParts(null)]).ColouredParts);
+        string Refused(params ColouredPart[] parts) => Assert.Throws<Refusal>(() => Editor.Apply(Balm, [new SetColouredParts(parts)])).Field;
+        Assert.Equal("parts", Refused(new ColouredPart("one", 100, [])));
+        Assert.Equal("parts[1].sharePercent", Refused(halves[0], halves[1] with { SharePercent = 40 }));
+        Assert.Equal("parts[1].name", Refused(halves[0], halves[1] with { Name = "Plain" }));
+        Assert.Equal("parts[1].colours[0].material", Refused(halves[0], halves[1] with { Colours = [new("beeswax", 2)] }));
+        Assert.Equal("parts[1].colours[0].percent", Refused(halves[0], halves[1] with { Colours = [new("pink clay", 0)] }));
+    }
+
+    [Fact]
     public void WhatIsRemovedGoesToTheMakeweight()
     {
         var after = Editor.Apply(Balm, [new RemoveLine("L3")]);

@@ -6,6 +6,7 @@ using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Science.Colour;
 using AmberPantry.Core.Science.Melt;
+using AmberPantry.Core.Workshops;
 using CsCheck;
 
 namespace AmberPantry.Core.Tests;
@@ -220,6 +221,122 @@ public class LensTests
         Assert.Equal(axis.Hill.Select(point => point.Height).Order().Take(2), [0, 0]);
         Assert.Contains("leaves £1.16, 58", At(2).Instruments[0].Stems.Single(stem => stem.Id == "price").Says, StringComparison.Ordinal);
         Assert.Equal(set.Lines.Count, view.Column!.Lines.Count);
+    }
+
+    [Fact]
+    public void TimeAndLabelAreInTheCostOnceTheyAreTold()
+    {
+        var shelf = new MaterialShelf([.. Sample.Slipway7.Lines.Select(line => new MakerMaterial(line.Material, line.Material, PricePerKg: 10))]);
+        LensView At(Workshop workshop, int? hands)
+        {
+            var assessor = new Assessor(shelf, workshop);
+            var tins = Sample.Slipway7 with { Batch = new BatchSize(0, 12, "tin-60", 50, HandsMin: hands) };
+            return assessor.Assess(assessor.Editor.Apply(tins, new SetBatch(tins.Batch)), new Question { Parts = [], Lens = Lens.Cost }).Reading!;
+        }
+
+        var told = Sample.Shed with { HourCost = 12, LabelCost = 0.05m };
+        Stem Cost(LensView view) => view.Instruments[0].Stems.Single(stem => stem.Id == "cost");
+        // 70 min at 12 an hour over 12 tins, on 0.84 for what is bought and 0.05 for the label.
+        Assert.Equal(0.84 + 0.05 + (70 * 12 / 60.0 / 12), Cost(At(told, 70)).At, 2);
+        Assert.Equal(["materials", "tin", "label", "time", "what a price leaves"], At(told, 70).Instruments[0].Words.Select(word => word.Word));
+        Assert.Contains("an hour, a shop at", At(told, 70).Says, StringComparison.Ordinal);
+        Assert.Equal(0.89, Cost(At(told, null)).At, 2);
+        Assert.Contains("the minutes of hands under the batch", At(told, null).Says, StringComparison.Ordinal);
+        Assert.Contains("Time and labels are not counted", At(Sample.Shed, null).Says, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void TheSpongeSaysWhatGoesInFirstAndWhatHappensElse()
+    {
+        var mix = Sample.Of(
+            Kinds.PowderCleanser,
+            ("kaolin", 20),
+            ("modified tapioca starch", 20),
+            ("corn starch", 39),
+            ("sodium bicarbonate", 10),
+            ("sodium cocoyl isethionate", 5),
+            ("jojoba oil", 6)
+        ) with
+        {
+            Batch = new BatchSize(200),
+        };
+        var order = Read(mix, Lens.Sponge)!.Order;
+        string Line(string material) => mix.Lines.Single(line => line.Material == material).Id;
+        int At(string material) => order.ToList().FindIndex(step => step.Lines.Contains(Line(material)));
+        Assert.Equal(0, At("jojoba oil"));
+        Assert.Equal(0, At("modified tapioca starch"));
+        Assert.True(At("corn starch") < At("kaolin"));
+        Assert.True(At("kaolin") < At("sodium bicarbonate"));
+        Assert.True(At("sodium bicarbonate") < At("sodium cocoyl isethionate"));
+        Assert.Contains("12 g jojoba", order[0].Do.Replace('\u202f', ' '), StringComparison.OrdinalIgnoreCase);
+        Assert.Contains("Stirred in anyhow", order[0].Else, StringComparison.Ordinal);
+        Assert.All(order, step => Assert.NotEmpty(step.Else));
+        Assert.Equal(mix.Lines.Count, order.SelectMany(step => step.Lines).Distinct().Count());
+    }
+
+    [Fact]
+    public void ALotThatEndsBeforeTheMixSetsTheDate()
+    {
+        var oil = Sample.Of(Kinds.BodyOil, ("sunflower oil", 60), ("jojoba oil", 39.5m), ("mixed tocopherols", 0.5m));
+        Assessor With(DateOnly? ends) =>
+            new(
+                new MaterialShelf([new MakerMaterial("sunflower oil", "sunflower oil", Lot: "SF-88", BestBefore: ends)]),
+                Sample.Shed with
+                {
+                    Today = new DateOnly(2026, 6, 11),
+                }
+            );
+        var soon = With(new DateOnly(2026, 9, 1)).Assess(oil, new Question { Parts = [], Lens = Lens.Keeping });
+        Assert.Contains(soon.Findings, finding => finding.Id == "lot-date" && finding.Sentence.Contains("Sep 2026", StringComparison.Ordinal));
+        Assert.Contains("On the label: Sep 2026", soon.Reading!.Says, StringComparison.Ordinal);
+        Assert.Equal(2.7, soon.Reading.Instruments[0].Stems.Single(stem => stem.Id == "lot").At, 1);
+        var past = With(new DateOnly(2026, 5, 1)).Assess(oil);
+        Assert.Equal(Severity.Fix, past.Findings.Single(finding => finding.Id == "lot-date").Severity);
+        Assert.DoesNotContain(With(new DateOnly(2030, 1, 1)).Assess(oil).Findings, finding => finding.Id == "lot-date");
+        Assert.DoesNotContain(With(null).Assess(oil).Findings, finding => finding.Id == "lot-date");
+    }
+
+    [Fact]
+    public void MixedLaterItAllMovesButTheLot()
+    {
+        var oil = Sample.Of(Kinds.BodyOil, ("sunflower oil", 60), ("jojoba oil", 39.5m), ("mixed tocopherols", 0.5m));
+        Instrument At(double months) =>
+            Sample
+                .Assessor.Assess(
+                    oil,
+                    new Question
+                    {
+                        Parts = [],
+                        Lens = Lens.Keeping,
+                        Probe = new Probe(ProbeKind.Peg, months, "mixed"),
+                    }
+                )
+                .Reading!.Instruments[0];
+        double Best(Instrument axis) => axis.Stems.Single(stem => stem.Id == "best_before").At;
+        Assert.Equal(Best(At(0)) + 3, Best(At(3)), 6);
+        Assert.Equal("not mixed yet", At(3).Words[0].Word);
+        Assert.All(At(3).Lanes, lane => Assert.Equal(3, lane.From));
+    }
+
+    [Fact]
+    public void ColouredPartsTellTheirWeightsAndHowTheyStandApart()
+    {
+        var mix = Sample.Slipway7 with
+        {
+            Batch = new BatchSize(200),
+            ColouredParts = [new("plain", 50, []), new("rose", 30, [new("pink clay", 4)]), new("twin", 20, [new("pink clay", 0.01m)])],
+        };
+        var parts = Read(mix, Lens.Shade)!.Parts;
+        Assert.Equal(["plain", "rose", "twin"], parts.Select(part => part.Name));
+        Assert.Equal(100, parts[0].BaseG, 6);
+        Assert.Equal(60 * 0.04, parts[1].Weights.Single().G, 6);
+        Assert.Equal(60 - (60 * 0.04), parts[1].BaseG, 6);
+        Assert.NotEqual(parts[0].Hex, parts[1].Hex);
+        Assert.Contains("hard to tell from plain", parts[2].Says, StringComparison.Ordinal);
+        Assert.NotEmpty(parts[2].Weights[0].Doubt);
+        var step = new Making.Routes.MakingPlan(MaterialShelf.Plain, Sample.Shed).For(mix).Single(one => one.Id == "parts");
+        Assert.Contains("rose: 57.6", step.Text.Replace('\u202f', ' '), StringComparison.Ordinal);
+        Assert.Empty(Read(Sample.Slipway7, Lens.Shade)!.Parts);
     }
 
     [Fact]

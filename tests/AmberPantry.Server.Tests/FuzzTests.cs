@@ -98,6 +98,10 @@ public class FuzzTests
             {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
             "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},"consistency":"scoop","onlyMine":false}
             """,
+        ["post /api/levers"] = """
+            {"formula":{"family":"butter","lines":[{"id":"L1","material":"shea butter","percent":60,"phase":"melt"},{"id":"L2",
+            "material":"castor oil","percent":40,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},"onlyMine":false}
+            """,
         ["post /api/scent/match"] = """{"text":"green and lemony","onlyMine":false}""",
         ["put /api/formulas/tags"] = """{"formulas":[1,2],"add":["gift"],"remove":["old"]}""",
         ["post /api/formulas/file"] = """{"file":"formula,kind,material,percent\nA,balm,beeswax,100","keep":true}""",

@@ -192,6 +192,7 @@ public class WholeCopyTests
             TypeCode.Int64 => 7L,
             TypeCode.Int32 when (Nullable.GetUnderlyingType(type) ?? type) is { IsEnum: true } kind => Enum.GetValues(kind).GetValue(1)!,
             TypeCode.Int32 => 7,
+            _ when type == typeof(DateOnly?) => new DateOnly(2026, 11, 30),
             _ when type == typeof(Family) => new Family("balm"),
             _ => Guid.NewGuid(),
         };

@@ -83,6 +83,11 @@ public static class EditWords
             return after.Batch.OverrunPercent is { } air ? $"air {Bare(air)} %" : "air as usual";
         }
 
+        if (before.Batch.HandsMin != after.Batch.HandsMin)
+        {
+            return after.Batch.HandsMin is { } minutes ? $"{minutes} min of hands" : "time not counted";
+        }
+
         if (before.Batch != after.Batch)
         {
             return $"batch {before.Batch.Grams.ToString("0.##", CultureInfo.InvariantCulture)} "
@@ -93,9 +98,12 @@ public static class EditWords
             : before.PourC != after.PourC ? "pour temperature changed"
             : before.WornOn != after.WornOn || before.ForWhom != after.ForWhom ? "use changed"
             : !SamePlaces(before.MustStand, after.MustStand) ? "places it must stand changed"
+            : Parts(before) != Parts(after) ? (after.ColouredParts is { } parts ? $"{parts.Count} coloured parts" : "left whole")
             : before.MakeweightId != after.MakeweightId ? $"{Name(after.Line(after.MakeweightId!))} is the makeweight"
             : "order changed";
     }
+
+    private static string Parts(Formula formula) => string.Join("; ", (formula.ColouredParts ?? []).Select(part => part.Said));
 
     /// <summary>The line that grew by what the batch grew, while the others kept their grams; null where it was no such act.</summary>
     private static FormulaLine? OnTop(Formula before, Formula after)

@@ -17,13 +17,15 @@ public sealed record FormulaLine(string Id, string Material, decimal Percent, Ph
 /// <param name="FillG">Net grams in one container.</param>
 /// <param name="LossPercent">Share of the batch that stays in pot and tools.</param>
 /// <param name="OverrunPercent">Air beaten in, percent of the volume without it; null takes what is usual for the family.</param>
+/// <param name="HandsMin">Minutes of hands that the whole batch takes; null where they are not counted.</param>
 public sealed record BatchSize(
     decimal Grams,
     int? Units = null,
     string? Container = null,
     decimal? FillG = null,
     decimal LossPercent = 0,
-    decimal? OverrunPercent = null
+    decimal? OverrunPercent = null,
+    int? HandsMin = null
 );
 
 /// <summary>A formula as it stands on the bench. The shares of a formula that may be made total exactly 100.</summary>
@@ -51,6 +53,9 @@ public sealed record Formula
 
     /// <summary>Keys of the places where it must stand; null takes what is usual for the family, an empty list asks for none.</summary>
     public IReadOnlyList<string>? MustStand { get; init; }
+
+    /// <summary>Parts that the finished mix is split into, each with colours of its own; null leaves it whole.</summary>
+    public IReadOnlyList<ColouredPart>? ColouredParts { get; init; }
 
     public decimal Total => Lines.Sum(line => line.Percent);
 

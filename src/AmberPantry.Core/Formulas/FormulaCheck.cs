@@ -13,6 +13,7 @@ public static class FormulaCheck
     private const decimal MostUnits = 10_000;
     private const decimal MostLossPercent = 50;
     private const decimal MostOverrunPercent = 300;
+    private const int MostHandsMin = 6000;
     private const double LeastPourC = 20;
     private const double MostPourC = 120;
 
@@ -82,6 +83,7 @@ public static class FormulaCheck
         InRange(formula.Batch.Grams, LeastG, MostG, $"{path}.batch.grams", "g", "Type above 0 and at most 100000 g (100 kg).");
         Pour(formula.PourC, $"{path}.pourC");
         MustStand(formula.MustStand, $"{path}.mustStand");
+        ColouredPart.Check(formula.ColouredParts, shelf, $"{path}.colouredParts");
         if (formula.MakeweightId is { Length: > LongestKey } makeweight)
         {
             throw new Refusal(
@@ -106,6 +108,14 @@ public static class FormulaCheck
             $"{path}.overrunPercent",
             "%",
             "Type 0 to 300: the percent of volume that whipping adds."
+        );
+        InRange(
+            batch.HandsMin ?? 1,
+            1,
+            MostHandsMin,
+            $"{path}.handsMin",
+            "min",
+            "Type the minutes of hands that the whole batch takes, or leave it empty."
         );
         if (batch.FillG is { } fill)
         {

@@ -7,6 +7,7 @@ namespace AmberPantry.Core.Formulas;
 /// <summary>One change to a formula. Applied by <see cref="FormulaEditor"/>; a remedy is a list of these.</summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(SetShare), "set_share")]
+[JsonDerivedType(typeof(AddDrops), "add_drops")]
 [JsonDerivedType(typeof(MoveBoundary), "move_boundary")]
 [JsonDerivedType(typeof(AddLine), "add_line")]
 [JsonDerivedType(typeof(RemoveLine), "remove_line")]
@@ -22,6 +23,7 @@ namespace AmberPantry.Core.Formulas;
 [JsonDerivedType(typeof(SetFamily), "set_family")]
 [JsonDerivedType(typeof(SetUse), "set_use")]
 [JsonDerivedType(typeof(SetMustStand), "set_must_stand")]
+[JsonDerivedType(typeof(SetColouredParts), "set_coloured_parts")]
 public abstract record FormulaEdit;
 
 /// <summary>Where the difference of an edit comes from or goes to.</summary>
@@ -47,6 +49,10 @@ public enum GivesWay
 /// "14 from all", "14 from its group"; "30 g on top" adds so much to what is there.</summary>
 /// <param name="From">The line that gives, where one is named.</param>
 public sealed record SetShare(string Line, string Share, GivesWay GivesWay = GivesWay.Makeweight, string? From = null) : FormulaEdit;
+
+/// <summary>Counts drops to a line, or from it, at the batch's size; the makeweight gives way.</summary>
+/// <param name="Drops">Below 0 takes them out; no further than to nothing.</param>
+public sealed record AddDrops(string Line, int Drops) : FormulaEdit;
 
 /// <summary>Moves the boundary between two layers, which trade; kept layers between or beside it are passed over.</summary>
 /// <param name="Below">The layer seen below it; left out, the next line.</param>
@@ -94,3 +100,6 @@ public sealed record SetUse(WornOn? WornOn = null, ForWhom? ForWhom = null) : Fo
 
 /// <summary>Names the places where it must stand; null goes back to what is usual for the family.</summary>
 public sealed record SetMustStand(IReadOnlyList<string>? Places = null) : FormulaEdit;
+
+/// <summary>Splits the finished mix into parts with colours of their own; null leaves it whole.</summary>
+public sealed record SetColouredParts(IReadOnlyList<ColouredPart>? Parts = null) : FormulaEdit;

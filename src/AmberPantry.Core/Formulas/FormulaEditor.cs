@@ -1,3 +1,4 @@
+using System.Globalization;
 using AmberPantry.Core.Families;
 using AmberPantry.Core.Materials;
 
@@ -8,12 +9,14 @@ public sealed class FormulaEditor(MaterialShelf shelf)
 {
     /// <summary>The four decimals a share is kept with, in percent.</summary>
     private const decimal Step = 0.0001m;
+    private const int MostDrops = 1000;
 
     /// <exception cref="Refusal">When the edit cannot be done as asked; the formula given stays as it was.</exception>
     public Formula Apply(Formula formula, FormulaEdit edit) =>
         edit switch
         {
             SetShare set => SetShare(formula, set),
+            AddDrops add => Drop(formula, add),
             MoveBoundary move => MoveBoundary(formula, move),
             AddLine add => Add(formula, add),
             RemoveLine remove => Remove(formula, remove),
@@ -29,8 +32,18 @@ public sealed class FormulaEditor(MaterialShelf shelf)
             SetFamily set => formula with { Family = FamilyRegistry.Usual.Get(set.Family, "family").Family },
             SetUse set => formula with { WornOn = set.WornOn, ForWhom = set.ForWhom },
             SetMustStand set => formula with { MustStand = FormulaCheck.MustStand(set.Places) },
+            SetColouredParts set => formula with { ColouredParts = ColouredPart.Check(set.Parts, shelf) },
             _ => throw new Refusal(Codes.UnknownId, "edit.kind", edit.GetType().Name, "This change is not known here.", "Reload the page."),
         };
+
+    /// <summary>The edit that puts grams of a material on top of what is in the pot.</summary>
+    public static FormulaEdit Adding(Formula formula, Material material, decimal grams)
+    {
+        var text = string.Create(CultureInfo.InvariantCulture, $"{grams:0.####} g");
+        return formula.Lines.FirstOrDefault(line => line.Material == material.Id) is { } there
+            ? new SetShare(there.Id, text, GivesWay.OnTop)
+            : new AddLine(material.Id, text, GivesWay: GivesWay.OnTop);
+    }
 
     public Formula Apply(Formula formula, IEnumerable<FormulaEdit> edits) => edits.Aggregate(formula, Apply);
 
@@ -94,6 +107,29 @@ public sealed class FormulaEditor(MaterialShelf shelf)
 
         var others = GiveWay(formula, line.Id, percent - line.Percent, said, line);
         return Replace(others, line with { Percent = percent });
+    }
+
+    private Formula Drop(Formula formula, AddDrops add)
+    {
+        var line = formula.Line(add.Line);
+        if (Material(line).DropsPerG is not { } perGram)
+        {
+            throw new Refusal(Codes.Range, "line", Name(line), $"{Name(line)} does not drop.", "Type its share, or its grams.");
+        }
+
+        if (Math.Abs(add.Drops) > MostDrops)
+        {
+            throw new Refusal(
+                Codes.Range,
+                "drops",
+                add.Drops,
+                $"{add.Drops} drops at once were not counted.",
+                $"Count at most {MostDrops}, or type grams."
+            );
+        }
+
+        var to = Math.Max(0, line.Percent + ((decimal)(add.Drops / perGram) * 100 / formula.Batch.Grams));
+        return SetShare(formula, new SetShare(line.Id, ShareText.Round(to).ToString(CultureInfo.InvariantCulture)));
     }
 
     /// <summary>Takes <paramref name="taken"/> percent from the other lines, or gives it back when negative.</summary>

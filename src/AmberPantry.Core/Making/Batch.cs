@@ -115,6 +115,7 @@ public sealed record Batch
             RecordStep record => Record(record, at),
             GoToStep go => [new WentTo(Unfinished(go.Step).Id)],
             RescalePot rescale => Rescale(rescale, at, bench),
+            AddToPot add => [bench.Add(this, add)],
             FinishBatch finish => Finish(finish, at, bench),
             PlaceStock place => Finished([new StockPlaced(place.Place)], "place"),
             CountStock count => Count(count),
@@ -139,6 +140,7 @@ public sealed record Batch
             StepRecorded one => this with { Done = [.. Done.Where(done => done.Step != one.Done.Step), one.Done], AtStep = After(one.Done.Step) },
             WentTo to => this with { AtStep = to.Step },
             PotRescaled pot => this with { Steps = pot.Steps, Content = Content with { Batch = Content.Batch with { Grams = pot.BatchG } } },
+            PotAddedTo pot => this with { Content = pot.Content, Steps = pot.Steps, AtStep = pot.AtStep },
             BatchFinished end => this with { FinishedAt = end.At, UnitsMade = end.Units, UnitsLeft = end.Units, SlumpC = end.SlumpC },
             StockPlaced place => this with { Place = place.Place },
             StockCounted count => this with { UnitsLeft = count.UnitsLeft },
@@ -309,7 +311,7 @@ public sealed record Batch
             );
 
     /// <summary>A step of a batch that is still being made.</summary>
-    private MakeStep Unfinished(string step) =>
+    internal MakeStep Unfinished(string step) =>
         IsFinished
             ? throw new Refusal(
                 Codes.Made,

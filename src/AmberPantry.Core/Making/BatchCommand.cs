@@ -26,6 +26,7 @@ public enum ObservationKind
 [JsonDerivedType(typeof(RecordStep), "record_step")]
 [JsonDerivedType(typeof(GoToStep), "go_to_step")]
 [JsonDerivedType(typeof(RescalePot), "rescale_pot")]
+[JsonDerivedType(typeof(AddToPot), "add_to_pot")]
 [JsonDerivedType(typeof(FinishBatch), "finish")]
 [JsonDerivedType(typeof(PlaceStock), "place_stock")]
 [JsonDerivedType(typeof(CountStock), "count_stock")]
@@ -57,6 +58,12 @@ public sealed record GoToStep(string Step) : BatchCommand;
 
 /// <summary>Scales the rest of the pot up to what was poured over.</summary>
 public sealed record RescalePot(string Step, decimal WeighedG) : BatchCommand;
+
+/// <summary>Plans a weighing that is not in the formula, to rescue the pot: it becomes the step in hand.</summary>
+/// <param name="Material">Key of the material.</param>
+/// <param name="AddG">What is to be weighed in, g.</param>
+/// <param name="Why">What it mends, 1 to 200 letters.</param>
+public sealed record AddToPot(string Material, decimal AddG, string Why) : BatchCommand;
 
 /// <param name="Units">Containers filled; null when nobody counted.</param>
 public sealed record FinishBatch(int? Units = null, string? Notes = null) : BatchCommand;

@@ -1,3 +1,5 @@
+using AmberPantry.Core.Formulas;
+
 namespace AmberPantry.Core.Making;
 
 /// <summary>One change of a batch, as it follows from a command.</summary>
@@ -8,6 +10,10 @@ public sealed record StepRecorded(StepDone Done) : BatchEvent;
 public sealed record WentTo(string Step) : BatchEvent;
 
 public sealed record PotRescaled(IReadOnlyList<MakeStep> Steps, decimal BatchG) : BatchEvent;
+
+/// <param name="Content">With the material among its lines and the true shares of the larger pot.</param>
+/// <param name="AtStep">The weighing that was put in.</param>
+public sealed record PotAddedTo(Formula Content, IReadOnlyList<MakeStep> Steps, string AtStep) : BatchEvent;
 
 public sealed record BatchFinished(DateTime At, int? Units, double? SlumpC) : BatchEvent;
 

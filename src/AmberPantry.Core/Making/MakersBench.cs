@@ -64,6 +64,55 @@ public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor
         return firm.Length == 0 ? slump : $"{slump}, {firm}";
     }
 
+    /// <summary>The pot with a material put on top of it, as the next thing to weigh.</summary>
+    /// <exception cref="Refusal">E_MADE for a finished batch, E_RANGE for a weight, E_UNKNOWN_ID for a material.</exception>
+    internal PotAddedTo Add(Batch batch, AddToPot add)
+    {
+        var now = batch.Unfinished(batch.AtStep);
+        var grams = Batch.Weight(add.AddG);
+        var planned = batch.Content.Batch.Grams;
+        if (grams < workshop.Scale.ResolutionG || planned + grams > Batch.MostWeighedG)
+        {
+            throw new Refusal(
+                Codes.Range,
+                "command.addG",
+                add.AddG,
+                $"{add.AddG} g cannot be weighed into this pot.",
+                $"Type {workshop.Scale.ResolutionG} g or more, so that no more than {Batch.MostWeighedG} g are in it."
+            );
+        }
+
+        var why = Batch.Short(add.Why.Trim(), Batch.LongestReason, "why");
+        if (why.Length == 0)
+        {
+            throw new Refusal(Codes.Missing, "command.why", "", "Say what it mends.", "Type a few words.");
+        }
+
+        var material = shelf.Get(add.Material, "command.material");
+        var content = new FormulaEditor(shelf).Apply(batch.Content, FormulaEditor.Adding(batch.Content, material, grams)) with
+        {
+            Batch = batch.Content.Batch with { Grams = planned + grams },
+        };
+        var line = content.Lines.First(one => one.Material == material.Id);
+        var step = new MakeStep
+        {
+            Id = $"rescue-{line.Id}-{batch.Steps.Count}",
+            Kind = StepKind.Weigh,
+            Title = material.Name,
+            Text = material.IsPowder
+                ? "Sift it into the pot and stir until no streak is left."
+                : "Melt it with a ladle of the pot, give it back and stir until it is clear; try a drop on a cold spoon.",
+            Why = $"{Wording.Capital(why)}: {grams:0.###} g on top of what is in the pot.",
+            DoneWhen = "The gauge says right.",
+            Line = line.Id,
+            TargetG = grams,
+            ToleranceG = WeighTolerance.Of(grams, workshop.Scale),
+            DropsPerG = material.DropsPerG,
+        };
+        var at = batch.Steps.ToList().IndexOf(now);
+        return new PotAddedTo(content, [.. batch.Steps.Take(at), step, .. batch.Steps.Skip(at)], step.Id);
+    }
+
     /// <summary>An observation with what the model said of the same.</summary>
     internal Observation See(Batch batch, Observe seen, Guid id, DateTime at)
     {

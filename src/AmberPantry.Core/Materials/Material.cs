@@ -202,6 +202,12 @@ public sealed record Material
     /// <summary>Water, glycerin, alcohol: what the melt model does not cover.</summary>
     public bool IsWatery => Role is Role.WaterPhase or Role.Solvent;
 
+    /// <summary>The supplier's lot in use, where the maker told it.</summary>
+    public string? Lot { get; init; }
+
+    /// <summary>What stands on that lot.</summary>
+    public DateOnly? BestBefore { get; init; }
+
     public bool IsLiquid => Role is Role.Oil or Role.Ester;
 
     /// <summary>Drops to the gram from the maker's own dropper or a usual one; null for what does not drop.</summary>
@@ -226,9 +232,22 @@ public sealed record Material
 /// <summary>A material the maker keeps under a name of their own, as a grade of a catalogue material.</summary>
 /// <param name="Name">1 to 120 characters.</param>
 /// <param name="BasedOn">Key of the catalogue material it behaves like.</param>
-public sealed record MakerMaterial(string Name, string BasedOn, string? Inci = null, decimal? PricePerKg = null, decimal? UseMaxPercent = null)
+/// <param name="Lot">The supplier's lot that is in use, 1 to 40 characters.</param>
+/// <param name="BestBefore">What stands on that lot.</param>
+public sealed record MakerMaterial(
+    string Name,
+    string BasedOn,
+    string? Inci = null,
+    decimal? PricePerKg = null,
+    decimal? UseMaxPercent = null,
+    string? Lot = null,
+    DateOnly? BestBefore = null
+)
 {
     public const int LongestName = 120;
+    public const int LongestLot = 40;
+    private const int FirstYear = 2000;
+    private const int LastYear = 2100;
     private const decimal MostPrice = 1_000_000;
 
     /// <exception cref="Refusal">With the path of the first field that cannot be taken.</exception>
@@ -263,6 +282,22 @@ public sealed record MakerMaterial(string Name, string BasedOn, string? Inci = n
                 PricePerKg,
                 $"A price of {PricePerKg} a kg cannot be.",
                 $"Type 0 to {MostPrice} a kg, or leave it empty."
+            );
+        }
+
+        if (Lot is { } lot && (string.IsNullOrWhiteSpace(lot) || lot.Length > LongestLot))
+        {
+            throw new Refusal(Codes.Range, $"{path}lot", lot, $"A lot has 1 to {LongestLot} characters.", "Type it as it stands on the label.");
+        }
+
+        if (BestBefore is { Year: < FirstYear or > LastYear } date)
+        {
+            throw new Refusal(
+                Codes.Range,
+                $"{path}bestBefore",
+                date,
+                $"{date:yyyy-MM-dd} is no date of a lot.",
+                "Type it as it stands on the label: year, month, day."
             );
         }
 

@@ -109,6 +109,8 @@ public sealed class MaterialShelf
             Inci = own.Inci ?? kind.Inci,
             PricePerKg = own.PricePerKg,
             UseMaxPercent = own.UseMaxPercent ?? kind.UseMaxPercent,
+            Lot = own.Lot,
+            BestBefore = own.BestBefore,
         };
     }
 }

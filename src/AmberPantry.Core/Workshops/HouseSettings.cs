@@ -22,6 +22,7 @@ public sealed record HouseSettings
     public const double MostC = 95;
 
     private const int LongestCurrency = 6;
+    private const decimal MostCost = 10_000;
 
     public Workshop Workshop { get; init; } = new();
 
@@ -51,6 +52,15 @@ public sealed record HouseSettings
             "The currency needs a sign of 1 to 6 characters.",
             "Type a sign such as £ or EUR."
         );
+        InRange(
+            Workshop.HourCost,
+            0,
+            MostCost,
+            $"{path}workshop.hourCost",
+            Workshop.Currency,
+            "Type what an hour of your hands costs, or leave it empty."
+        );
+        InRange(Workshop.LabelCost, 0, MostCost, $"{path}workshop.labelCost", Workshop.Currency, "Type what one label costs, or leave it empty.");
         Count(Workshop.Landmarks.Count, 1, MostLandmarks, $"{path}workshop.landmarks", "landmarks");
         Once(Workshop.Landmarks.Select(landmark => landmark.Id), $"{path}workshop.landmarks", "landmark");
         for (var i = 0; i < Workshop.Landmarks.Count; i++)

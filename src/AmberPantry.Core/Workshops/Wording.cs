@@ -136,6 +136,9 @@ public sealed partial class Wording(Workshop workshop)
         : unit.Length > 1 && unit.EndsWith('y') && !"aeiou".Contains(unit[^2], StringComparison.Ordinal) ? $"{unit[..^1]}ies"
         : $"{unit}s";
 
+    /// <summary>"Nov 2026".</summary>
+    public static string Month(DateOnly date) => date.ToString("MMM yyyy", CultureInfo.InvariantCulture);
+
     public static string List(IReadOnlyList<string> names) =>
         names.Count switch
         {

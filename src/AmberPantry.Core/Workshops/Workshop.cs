@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace AmberPantry.Core.Workshops;
 
 /// <summary>The maker's place: units, scale, warm and cold spots, what things cost.</summary>
@@ -15,8 +17,18 @@ public sealed record Workshop
     /// <summary>Relative humidity in percent as last read.</summary>
     public double? HumidityPercent { get; init; }
 
+    /// <summary>What the calendar on its wall says; null where dates are not asked about. It is no setting and is not kept.</summary>
+    [JsonIgnore]
+    public DateOnly? Today { get; init; }
+
     /// <summary>Sign put before money, such as "£".</summary>
     public string Currency { get; init; } = "£";
+
+    /// <summary>What an hour of the maker's hands costs; null where it is not counted.</summary>
+    public decimal? HourCost { get; init; }
+
+    /// <summary>What the label of one container costs; null where it is not counted.</summary>
+    public decimal? LabelCost { get; init; }
 
     public IReadOnlyList<Landmark> Landmarks { get; init; } = UsualLandmarks;
 

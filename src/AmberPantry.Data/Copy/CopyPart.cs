@@ -318,10 +318,23 @@ public abstract class CopyPart<TRow> : CopyPart
             throw new Refusal(
                 Codes.NotADocument,
                 Path(into, field),
-                value?.ToJsonString(),
+                Shown(value),
                 $"The {field} of the record cannot be read.",
                 "Take a copy made under House, unchanged."
             );
+        }
+    }
+
+    /// <summary>As it stands in the copy; nothing where even that is no text.</summary>
+    private static string? Shown(JsonNode? value)
+    {
+        try
+        {
+            return value?.ToJsonString();
+        }
+        catch (InvalidOperationException)
+        {
+            return null;
         }
     }
 

@@ -10,6 +10,8 @@ internal sealed class MaterialCopy : CopyPart<MaterialRow>
 
     protected override IReadOnlyList<string> OwnIds => [];
 
+    protected override IReadOnlyList<string> AddedLater => [nameof(MaterialRow.Lot), nameof(MaterialRow.BestBefore)];
+
     protected override IQueryable<MaterialRow> Ordered(PantryDb db) => db.Materials.OrderBy(row => row.Id);
 
     protected override IQueryable<MaterialRow> Existing(CopyIn into, IReadOnlyList<MaterialRow> rows)

@@ -21,7 +21,12 @@ public sealed class MaterialRow
 
     public decimal? UseMaxPercent { get; set; }
 
-    public MakerMaterial ToMaterial() => new(Name, BasedOn, Inci, PricePerKg, UseMaxPercent);
+    /// <summary>The supplier's lot in use.</summary>
+    public string? Lot { get; set; }
+
+    public DateOnly? BestBefore { get; set; }
+
+    public MakerMaterial ToMaterial() => new(Name, BasedOn, Inci, PricePerKg, UseMaxPercent, Lot, BestBefore);
 }
 
 /// <summary>Another name the maker has for a material.</summary>

@@ -562,7 +562,13 @@ namespace AmberPantry.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<DateOnly?>("BestBefore")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Inci")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Lot")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Name")

@@ -7,8 +7,10 @@ using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Safety;
 using AmberPantry.Core.Workshops;
+using AmberPantry.Data;
 using AmberPantry.Server.Hosting;
 using AmberPantry.Server.House;
+using AmberPantry.Server.Make;
 
 namespace AmberPantry.Server.Bench;
 
@@ -85,6 +87,12 @@ public sealed record HardenerRequest(Formula Formula, Consistency Consistency, b
 /// <param name="Materials">The hardeners.</param>
 public sealed record HardenerView(HardenerAnswer Answer, IReadOnlyList<MaterialView> Materials);
 
+/// <param name="OnlyMine">Only with materials of the pantry.</param>
+public sealed record LeverRequest(Formula Formula, bool OnlyMine = false);
+
+/// <param name="Materials">What the levers are done with.</param>
+public sealed record LeverView(LeverAnswer Answer, IReadOnlyList<MaterialView> Materials);
+
 /// <param name="Wishes">What is wished of it; left out, what is usual for its kind is answered, and nothing searched.</param>
 public sealed record WishRequest(Formula Formula, IReadOnlyList<Wish>? Wishes = null);
 
@@ -92,7 +100,8 @@ public sealed record WishRequest(Formula Formula, IReadOnlyList<Wish>? Wishes = 
 public sealed record WishView(WishAnswer Answer, IReadOnlyList<MaterialView> Materials);
 
 /// <param name="Wish">What is in the pot and what is wrong with it; left out, only what can be wrong is answered.</param>
-public sealed record RescueRequest(Formula Formula, RescueWish? Wish = null);
+/// <param name="Batch">A batch in hand: its pot as weighed is looked at in place of the formula.</param>
+public sealed record RescueRequest(Formula Formula, RescueWish? Wish = null, int? Batch = null);
 
 public sealed record ParcelRequest(Formula Formula, ParcelTrip Trip);
 
@@ -110,6 +119,7 @@ public static class AssessEndpoints
         api.MapPost("/swaps", Swaps);
         api.MapPost("/wishes", WishesOf);
         api.MapPost("/hardeners", Hardeners);
+        api.MapPost("/levers", Levers);
         api.MapPost("/rescue", Rescue);
         api.MapPost("/parcel", Parcel);
         api.MapPost("/strength", StrengthOf);
@@ -159,6 +169,18 @@ public static class AssessEndpoints
         return new HardenerView(answer, MaterialEndpoints.Views(answer.Options.Select(option => option.Material), open));
     }
 
+    private static LeverView Levers(LeverRequest request, WorkshopKeeper keeper)
+    {
+        FormulaCheck.Check(request.Formula, keeper.Shelf);
+        var open = keeper.Open;
+        var answer = new FeelLevers(open.Shelf, open.Workshop).Find(request.Formula, request.OnlyMine);
+        return new LeverView(answer, MaterialEndpoints.Views(answer.Options.SelectMany(Brought).Distinct(), open));
+    }
+
+    /// <summary>What an option may bring into the mix.</summary>
+    private static IEnumerable<string> Brought(LeverOption option) =>
+        option.Edits.SelectMany(edit => edit is SetMix mix ? mix.Shares.Select(share => share.Material) : [option.Material]);
+
     private static ParcelAnswer Parcel(ParcelRequest request, WorkshopKeeper keeper)
     {
         FormulaCheck.Check(request.Formula, keeper.Shelf);
@@ -166,12 +188,13 @@ public static class AssessEndpoints
         return new ParcelFinder(open.Shelf, open.Workshop).Find(request.Formula, request.Trip);
     }
 
-    private static RescueAnswer Rescue(RescueRequest request, WorkshopKeeper keeper)
+    private static async Task<RescueAnswer> Rescue(RescueRequest request, PantryDb db, WorkshopKeeper keeper)
     {
         FormulaCheck.Check(request.Formula, keeper.Shelf);
         var open = keeper.Open;
+        var pot = request.Batch is { } batch ? (await BatchViews.Read(db, batch)).AsWeighed : request.Formula;
         return request.Wish is { } wish
-            ? new RescueFinder(open.Shelf, open.Workshop).Find(request.Formula, wish)
+            ? new RescueFinder(open.Shelf, open.Workshop).Find(pot, wish)
             : new RescueAnswer(RescueFinder.KindsOf(FamilyRegistry.Usual.Get(request.Formula.Family, "formula.family")), [], "");
     }
 

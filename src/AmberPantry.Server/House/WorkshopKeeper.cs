@@ -6,6 +6,7 @@ using AmberPantry.Data;
 using AmberPantry.Data.House;
 using AmberPantry.Data.Materials;
 using AmberPantry.Server.Bench;
+using AmberPantry.Server.Hosting;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Server.House;
@@ -33,7 +34,7 @@ public sealed record OpenWorkshop(HouseSettings House, int Revision, DateTime? R
 }
 
 /// <summary>Holds the open workshop in memory, so that an assessment touches no file.</summary>
-public sealed class WorkshopKeeper(IServiceScopeFactory scopes)
+public sealed class WorkshopKeeper(IServiceScopeFactory scopes, PantryClock clock)
 {
     private readonly Lock reading = new();
     private volatile OpenWorkshop? open;
@@ -43,14 +44,16 @@ public sealed class WorkshopKeeper(IServiceScopeFactory scopes)
     {
         get
         {
-            if (open is { } already)
+            // On another day the calendar says something else.
+            var today = DateOnly.FromDateTime(clock.Now);
+            if (open is { } already && already.Workshop.Today == today)
             {
                 return already;
             }
 
             lock (reading)
             {
-                return open ??= Read();
+                return open is { } read && read.Workshop.Today == today ? read : open = Read(today);
             }
         }
     }
@@ -73,18 +76,17 @@ public sealed class WorkshopKeeper(IServiceScopeFactory scopes)
         }
     }
 
-    private OpenWorkshop Read()
+    private OpenWorkshop Read(DateOnly today)
     {
         using var scope = scopes.CreateScope();
         var db = scope.ServiceProvider.GetRequiredService<PantryDb>();
         var house = db.House.AsNoTracking().SingleOrDefault() ?? new HouseRow { Settings = new HouseSettings() };
         var room = db.Reading.AsNoTracking().SingleOrDefault();
-        var settings = room is null
-            ? house.Settings
-            : house.Settings with
-            {
-                Workshop = house.Settings.Workshop with { WorkroomC = room.WorkroomC, HumidityPercent = room.HumidityPercent },
-            };
+        var workshop = house.Settings.Workshop with { Today = today };
+        var settings = house.Settings with
+        {
+            Workshop = room is null ? workshop : workshop with { WorkroomC = room.WorkroomC, HumidityPercent = room.HumidityPercent },
+        };
         said = new Wording(settings.Workshop);
         return new OpenWorkshop(settings, house.Revision, room?.ReadAt, db.Shelf())
         {

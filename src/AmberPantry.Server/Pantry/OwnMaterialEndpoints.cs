@@ -30,6 +30,11 @@ public sealed record OwnMaterial
     /// <summary>Greatest share, percent; null where it is that of its kind.</summary>
     public required decimal? UseMaxPercent { get; init; }
 
+    /// <summary>The supplier's lot in use.</summary>
+    public required string? Lot { get; init; }
+
+    public required DateOnly? BestBefore { get; init; }
+
     /// <summary>Formulas that name it, the first few.</summary>
     public required IReadOnlyList<string> UsedIn { get; init; }
 }
@@ -42,7 +47,9 @@ public sealed record KeepMaterial(
     string? Inci = null,
     decimal? PricePerKg = null,
     decimal? UseMaxPercent = null,
-    string? Material = null
+    string? Material = null,
+    string? Lot = null,
+    DateOnly? BestBefore = null
 );
 
 /// <summary>The materials on the maker's own shelf.</summary>
@@ -70,7 +77,9 @@ public static class OwnMaterialEndpoints
             keep.BasedOn.Trim().ToLowerInvariant(),
             Text(keep.Inci),
             keep.PricePerKg,
-            keep.UseMaxPercent
+            keep.UseMaxPercent,
+            Text(keep.Lot),
+            keep.BestBefore
         );
         wanted.Check("");
         var id = MaterialShelf.Key(wanted.Name);
@@ -108,6 +117,7 @@ public static class OwnMaterialEndpoints
                 .Entity;
             (there.Name, there.BasedOn, there.Inci) = (wanted.Name, wanted.BasedOn, wanted.Inci);
             (there.PricePerKg, there.UseMaxPercent) = (wanted.PricePerKg, wanted.UseMaxPercent);
+            (there.Lot, there.BestBefore) = (wanted.Lot, wanted.BestBefore);
             return there;
         });
         keeper.Forget();
@@ -185,6 +195,8 @@ public static class OwnMaterialEndpoints
             Inci = row.Inci,
             PricePerKg = row.PricePerKg,
             UseMaxPercent = row.UseMaxPercent,
+            Lot = row.Lot,
+            BestBefore = row.BestBefore,
             UsedIn = [.. usedIn.Take(MostNamed + 1)],
         };
 

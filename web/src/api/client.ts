@@ -17,6 +17,7 @@ export type FormulaLine = Full<Schemas["FormulaLine"]>;
 type Word<T extends string> = T extends `FormulaEdit${infer Name}` ? Name : never;
 type Kinds = {
   SetShare: "set_share";
+  AddDrops: "add_drops";
   MoveBoundary: "move_boundary";
   AddLine: "add_line";
   RemoveLine: "remove_line";
@@ -32,6 +33,7 @@ type Kinds = {
   SetFamily: "set_family";
   SetUse: "set_use";
   SetMustStand: "set_must_stand";
+  SetColouredParts: "set_coloured_parts";
 };
 export type FormulaEdit = {
   [K in keyof Kinds]: { kind: Kinds[K] } & Omit<Schemas[`FormulaEdit${K}`], "kind">;
@@ -40,6 +42,7 @@ type Acts = {
   RecordStep: "record_step";
   GoToStep: "go_to_step";
   RescalePot: "rescale_pot";
+  AddToPot: "add_to_pot";
   FinishBatch: "finish";
   PlaceStock: "place_stock";
   CountStock: "count_stock";
@@ -102,6 +105,9 @@ export type SniffAnswer = Full<Schemas["SniffAnswer"]>;
 export type SmellAnswer = Full<Schemas["SmellAnswer"]>;
 export type ScentDrops = Full<Schemas["ScentDrops"]>;
 export type Consistency = Schemas["Consistency"];
+export type ColouredPart = Full<Schemas["ColouredPart"]>;
+export type LeverAnswer = Full<Schemas["LeverAnswer"]>;
+export type FeelLever = Schemas["FeelLever"];
 export type HardenerAnswer = Full<Schemas["HardenerAnswer"]>;
 export type HardenerOption = Full<Schemas["HardenerOption"]>;
 export type LensStem = Full<Schemas["Stem"]>;
@@ -247,8 +253,8 @@ export const api = {
     ).answer,
   parcel: (formula: Formula, trip: ParcelTrip) =>
     data(client.POST("/api/parcel", { body: { formula, trip } })) as Promise<ParcelAnswer>,
-  rescue: (formula: Formula, wish: RescueWish | null) =>
-    data(client.POST("/api/rescue", { body: { formula, wish } })) as Promise<RescueAnswer>,
+  rescue: (formula: Formula, wish: RescueWish | null, batch: number | null = null) =>
+    data(client.POST("/api/rescue", { body: { formula, wish, batch } })) as Promise<RescueAnswer>,
   swaps: (formula: Formula, line: string, by: SwapBy, onlyMine: boolean) =>
     data(client.POST("/api/swaps", { body: { formula, line, by, onlyMine } })) as Promise<SwapAnswer>,
   sniff: async (formula: Formula, test: SniffTest | null) =>
@@ -256,6 +262,9 @@ export const api = {
       .answer,
   smell: async (text: string, onlyMine: boolean) =>
     (await (data(client.POST("/api/scent/match", { body: { text, onlyMine } })) as Promise<Full<Schemas["SmellView"]>>))
+      .answer,
+  levers: async (formula: Formula, onlyMine: boolean) =>
+    (await (data(client.POST("/api/levers", { body: { formula, onlyMine } })) as Promise<Full<Schemas["LeverView"]>>))
       .answer,
   hardeners: async (formula: Formula, consistency: Consistency, onlyMine: boolean) =>
     (

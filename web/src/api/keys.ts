@@ -22,6 +22,7 @@ export const keys = {
   swaps: (question: unknown) => ["assess", "swaps", question] as const,
   strength: (question: unknown) => ["strength", question] as const,
   sniff: (question: unknown) => ["assess", "sniff", question] as const,
+  levers: (question: unknown) => ["assess", "levers", question] as const,
   hardeners: (question: unknown) => ["assess", "hardeners", question] as const,
   smell: (question: unknown) => ["assess", "smell", question] as const,
   shade: (question: unknown) => ["shade", question] as const,

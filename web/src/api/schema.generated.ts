@@ -273,6 +273,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/levers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LeverRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LeverView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rescue": {
         parameters: {
             query?: never;
@@ -3815,6 +3854,15 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description A step of putting a dry mix together. */
+        AddingStep: {
+            /** @description What goes in, with its grams. */
+            do: string;
+            /** @description What happens where it goes in at another time. */
+            else: string;
+            /** @description Lines that go in here. */
+            lines: string[];
+        };
         Archive: {
             archived: boolean;
         };
@@ -3983,7 +4031,21 @@ export interface components {
             archivedAt: null | string;
         };
         /** @description Something done to a batch, told by the maker's hands. IReadOnlyList&lt;BatchEvent&gt; Batch.Apply(BatchCommand command, Guid id, DateTime at, MakersBench bench) answers what it changes. */
-        BatchCommand: components["schemas"]["BatchCommandRecordStep"] | components["schemas"]["BatchCommandGoToStep"] | components["schemas"]["BatchCommandRescalePot"] | components["schemas"]["BatchCommandFinishBatch"] | components["schemas"]["BatchCommandPlaceStock"] | components["schemas"]["BatchCommandCountStock"] | components["schemas"]["BatchCommandWriteNotes"] | components["schemas"]["BatchCommandObserve"] | components["schemas"]["BatchCommandWithdraw"] | components["schemas"]["BatchCommandGiveUpBatch"] | components["schemas"]["BatchCommandTakeUpBatch"] | components["schemas"]["BatchCommandArchiveBatch"] | components["schemas"]["BatchCommandBringBackBatch"] | components["schemas"]["BatchCommandCorrectStep"] | components["schemas"]["BatchCommandCorrectObservation"] | components["schemas"]["BatchCommandTakeStock"] | components["schemas"]["BatchCommandPutStockBack"];
+        BatchCommand: components["schemas"]["BatchCommandRecordStep"] | components["schemas"]["BatchCommandGoToStep"] | components["schemas"]["BatchCommandRescalePot"] | components["schemas"]["BatchCommandAddToPot"] | components["schemas"]["BatchCommandFinishBatch"] | components["schemas"]["BatchCommandPlaceStock"] | components["schemas"]["BatchCommandCountStock"] | components["schemas"]["BatchCommandWriteNotes"] | components["schemas"]["BatchCommandObserve"] | components["schemas"]["BatchCommandWithdraw"] | components["schemas"]["BatchCommandGiveUpBatch"] | components["schemas"]["BatchCommandTakeUpBatch"] | components["schemas"]["BatchCommandArchiveBatch"] | components["schemas"]["BatchCommandBringBackBatch"] | components["schemas"]["BatchCommandCorrectStep"] | components["schemas"]["BatchCommandCorrectObservation"] | components["schemas"]["BatchCommandTakeStock"] | components["schemas"]["BatchCommandPutStockBack"];
+        /** @description Plans a weighing that is not in the formula, to rescue the pot: it becomes the step in hand. */
+        BatchCommandAddToPot: {
+            /** @enum {string} */
+            kind?: "add_to_pot";
+            /** @description Key of the material. */
+            material: string;
+            /**
+             * Format: double
+             * @description What is to be weighed in, g.
+             */
+            addG: number;
+            /** @description What it mends, 1 to 200 letters. */
+            why: string;
+        };
         /** @description Puts a finished batch out of the lists; its record stays. */
         BatchCommandArchiveBatch: {
             /** @enum {string} */
@@ -4201,6 +4263,11 @@ export interface components {
              * @description Air beaten in, percent of the volume without it; null takes what is usual for the family.
              */
             overrunPercent?: null | number;
+            /**
+             * Format: int32
+             * @description Minutes of hands that the whole batch takes; null where they are not counted.
+             */
+            handsMin?: null | number;
         };
         /** @description A batch with everything its page shows. */
         BatchView: {
@@ -4438,6 +4505,18 @@ export interface components {
             base: string;
             shade: null | components["schemas"]["Shade"];
         };
+        /** @description A part of the finished mix that gets colours of its own: a half, a stripe, a layer. */
+        ColouredPart: {
+            /** @description As the maker calls it, 1 to 40 characters. */
+            name: string;
+            /**
+             * Format: double
+             * @description Of the whole batch.
+             */
+            sharePercent: number;
+            /** @description None leaves it as the base is. */
+            colours: components["schemas"]["PartColour"][];
+        };
         CompareView: {
             /** @description Name of the formula; null where they are of several. */
             formula: null | string;
@@ -4580,10 +4659,21 @@ export interface components {
             now: string;
             reason: string;
         };
+        /** @description What a batch costs beside its materials; 0 for what is not counted. */
+        CostBeside: {
+            /** Format: double */
+            containers: number;
+            /** Format: double */
+            labels: number;
+            /** Format: double */
+            time: number;
+            /** Format: double */
+            sum?: number;
+        };
         CostView: {
             /**
              * Format: double
-             * @description Null when a price is missing.
+             * @description With containers, labels and time; null when a price is missing.
              */
             batchCost: null | number;
             /** Format: double */
@@ -4592,6 +4682,9 @@ export interface components {
             unpriced: string[];
             /** @description Those with a price, in the order of the formula. */
             lines: components["schemas"]["LineCost"][];
+            beside: components["schemas"]["CostBeside"];
+            /** @description What is in the figures and what is not, in a sentence. */
+            counts: string;
         };
         /** @description Firmness along the ruler. */
         CurveView: {
@@ -4735,6 +4828,11 @@ export interface components {
          * @enum {unknown}
          */
         FatPour: "pours" | "spoon" | "press" | "gels" | "jammed";
+        /**
+         * @description What a maker can do about the feel of a product.
+         * @enum {unknown}
+         */
+        FeelLever: "powder" | "ester" | "lighter_oil" | "half_the_thick" | "cascade" | "cationic" | "fatty_alcohol";
         /** @description How it feels on skin and how it rinses away. */
         FeelPart: {
             skin: null | components["schemas"]["SkinFeel"];
@@ -4854,6 +4952,8 @@ export interface components {
             forWhom?: null | components["schemas"]["ForWhom"];
             /** @description Keys of the places where it must stand; null takes what is usual for the family, an empty list asks for none. */
             mustStand?: null | string[];
+            /** @description Parts that the finished mix is split into, each with colours of its own; null leaves it whole. */
+            colouredParts?: null | components["schemas"]["ColouredPart"][];
             /** Format: double */
             total?: number;
         };
@@ -4877,7 +4977,18 @@ export interface components {
             archivedAt: null | string;
         };
         /** @description One change to a formula. Applied by FormulaEditor; a remedy is a list of these. */
-        FormulaEdit: components["schemas"]["FormulaEditSetShare"] | components["schemas"]["FormulaEditMoveBoundary"] | components["schemas"]["FormulaEditAddLine"] | components["schemas"]["FormulaEditRemoveLine"] | components["schemas"]["FormulaEditSwapMaterial"] | components["schemas"]["FormulaEditMoveLine"] | components["schemas"]["FormulaEditKeepLine"] | components["schemas"]["FormulaEditChooseMakeweight"] | components["schemas"]["FormulaEditSetPhase"] | components["schemas"]["FormulaEditTrade"] | components["schemas"]["FormulaEditSetMix"] | components["schemas"]["FormulaEditSetBatch"] | components["schemas"]["FormulaEditSetPour"] | components["schemas"]["FormulaEditSetFamily"] | components["schemas"]["FormulaEditSetUse"] | components["schemas"]["FormulaEditSetMustStand"];
+        FormulaEdit: components["schemas"]["FormulaEditSetShare"] | components["schemas"]["FormulaEditAddDrops"] | components["schemas"]["FormulaEditMoveBoundary"] | components["schemas"]["FormulaEditAddLine"] | components["schemas"]["FormulaEditRemoveLine"] | components["schemas"]["FormulaEditSwapMaterial"] | components["schemas"]["FormulaEditMoveLine"] | components["schemas"]["FormulaEditKeepLine"] | components["schemas"]["FormulaEditChooseMakeweight"] | components["schemas"]["FormulaEditSetPhase"] | components["schemas"]["FormulaEditTrade"] | components["schemas"]["FormulaEditSetMix"] | components["schemas"]["FormulaEditSetBatch"] | components["schemas"]["FormulaEditSetPour"] | components["schemas"]["FormulaEditSetFamily"] | components["schemas"]["FormulaEditSetUse"] | components["schemas"]["FormulaEditSetMustStand"] | components["schemas"]["FormulaEditSetColouredParts"];
+        /** @description Counts drops to a line, or from it, at the batch's size; the makeweight gives way. */
+        FormulaEditAddDrops: {
+            /** @enum {string} */
+            kind?: "add_drops";
+            line: string;
+            /**
+             * Format: int32
+             * @description Below 0 takes them out; no further than to nothing.
+             */
+            drops: number;
+        };
         FormulaEditAddLine: {
             /** @enum {string} */
             kind?: "add_line";
@@ -4937,6 +5048,12 @@ export interface components {
             /** @enum {string} */
             kind?: "set_batch";
             batch: components["schemas"]["BatchSize"];
+        };
+        /** @description Splits the finished mix into parts with colours of their own; null leaves it whole. */
+        FormulaEditSetColouredParts: {
+            /** @enum {string} */
+            kind?: "set_coloured_parts";
+            parts?: null | components["schemas"]["ColouredPart"][];
         };
         /** @description Makes it another kind of product; the lines stay as they are. */
         FormulaEditSetFamily: {
@@ -5244,6 +5361,9 @@ export interface components {
             useMaxPercent?: null | number;
             /** @description Key of the one that is changed; left out, it is new. */
             material?: null | string;
+            lot?: null | string;
+            /** Format: date */
+            bestBefore?: null | string;
         };
         /** @description Months until it smells rancid; a planning figure, never in place of a keeping test. */
         Keeping: {
@@ -5465,8 +5585,57 @@ export interface components {
             steps: components["schemas"]["ExplainStep"][];
             /** @description What it looks like, from the bare base on; empty where a lens shows no colour. */
             chips?: components["schemas"]["Chip"][];
+            /** @description The parts of a split mix; empty where it stays whole. */
+            parts?: components["schemas"]["PartShade"][];
+            /** @description What goes in first, and what happens else; empty where the order does not matter to the lens. */
+            order?: components["schemas"]["AddingStep"][];
             /** @description A blend within the mix, from the top down; empty where a lens tells of none. */
             layers?: components["schemas"]["BlendLayer"][];
+        };
+        LeverAnswer: {
+            /** @description By lever, the smaller dose first. */
+            options: components["schemas"]["LeverOption"][];
+            /** @description How it feels now. */
+            says: string;
+        };
+        /** @description One lever at one dose. */
+        LeverOption: {
+            lever: components["schemas"]["FeelLever"];
+            /** @description What it is done with; the first of several. */
+            material: string;
+            /** @description "Arrowroot to 10 %". */
+            dose: string;
+            /** @description What it does to the feel: old → new. */
+            says: string;
+            /** @description What it costs elsewhere, with what it raises; empty where nothing changes. */
+            effect: string;
+            /** @description What it does to the names on the label. */
+            label: string;
+            edits: components["schemas"]["FormulaEdit"][];
+            isOwn: boolean;
+            /**
+             * Format: double
+             * @description Grease at the first touch, 0 to 10.
+             */
+            grease: number;
+            /**
+             * Format: double
+             * @description Minutes until one may dress.
+             */
+            dressMin: number;
+        };
+        LeverRequest: {
+            formula: components["schemas"]["Formula"];
+            /**
+             * @description Only with materials of the pantry.
+             * @default false
+             */
+            onlyMine?: boolean;
+        };
+        LeverView: {
+            answer: components["schemas"]["LeverAnswer"];
+            /** @description What the levers are done with. */
+            materials: components["schemas"]["MaterialView"][];
         };
         LibraryPage: {
             items: components["schemas"]["LibraryRow"][];
@@ -5891,6 +6060,10 @@ export interface components {
              * @description Greatest share, percent; null where it is that of its kind.
              */
             useMaxPercent: null | number;
+            /** @description The supplier's lot in use. */
+            lot: null | string;
+            /** Format: date */
+            bestBefore: null | string;
             /** @description Formulas that name it, the first few. */
             usedIn: string[];
         };
@@ -5984,6 +6157,41 @@ export interface components {
          * @enum {unknown}
          */
         Part: "melt" | "feel" | "powder" | "bath" | "keeping" | "scent" | "colour" | "safety" | "groups";
+        PartColour: {
+            material: string;
+            /**
+             * Format: double
+             * @description Of the part it colours, on top of its base.
+             */
+            percent: number;
+        };
+        /** @description A coloured part as it comes out. */
+        PartShade: {
+            name: string;
+            /** Format: double */
+            sharePercent: number;
+            /** @description #RRGGBB. */
+            hex: string;
+            /** @description Its shade in words, and how it stands beside the first part. */
+            says: string;
+            /**
+             * Format: double
+             * @description Grams of the finished mix that go into it.
+             */
+            baseG: number;
+            weights: components["schemas"]["PartWeight"][];
+        };
+        PartWeight: {
+            material: string;
+            name: string;
+            /**
+             * Format: double
+             * @description Grams for this part.
+             */
+            g: number;
+            /** @description Why the weight or the dose is doubtful; empty where it is not. */
+            doubt: string;
+        };
         /** @description What the maker says of a row that was asked about. */
         PastedAnswer: {
             /**
@@ -6308,6 +6516,11 @@ export interface components {
         RescueRequest: {
             formula: components["schemas"]["Formula"];
             wish?: null | components["schemas"]["RescueWish"];
+            /**
+             * Format: int32
+             * @description A batch in hand: its pot as weighed is looked at in place of the formula.
+             */
+            batch?: null | number;
         };
         /** @description The pot, and what it should be. */
         RescueWish: {
@@ -7455,6 +7668,16 @@ export interface components {
             humidityPercent?: null | number;
             /** @description Sign put before money, such as "£". */
             currency?: string;
+            /**
+             * Format: double
+             * @description What an hour of the maker's hands costs; null where it is not counted.
+             */
+            hourCost?: null | number;
+            /**
+             * Format: double
+             * @description What the label of one container costs; null where it is not counted.
+             */
+            labelCost?: null | number;
             landmarks?: components["schemas"]["Landmark"][];
             schools?: components["schemas"]["Schools"];
             containers?: components["schemas"]["Container"][];

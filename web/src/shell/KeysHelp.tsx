@@ -21,6 +21,7 @@ const byPlace: Record<string, Row[]> = {
     ["← →", "0.1 % from or to the makeweight, with Shift 1 %"],
     ["Shift ↑ ↓", "move the row; among lines of another phase it joins them"],
     ["B", "balance for me: wishes, and mixes that meet them"],
+    ["+ −", "a drop more or less of what drops"],
     ["Enter", "type its share; Tab goes to the next row"],
     ["A", "add a material"],
     ["Delete", "remove the layer"],

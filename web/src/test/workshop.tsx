@@ -155,6 +155,8 @@ export const assessment = (change: Partial<Assessment> = {}): Assessment =>
         { line: "L1", cost: 1.008 },
         { line: "L2", cost: 1.44 },
       ],
+      beside: { containers: 4.08, labels: 0, time: 0 },
+      counts: "Time and labels are not counted.",
     },
     weighing: {
       smallestFineBatchG: 40,

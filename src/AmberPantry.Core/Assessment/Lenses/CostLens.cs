@@ -1,114 +1,181 @@
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Costing;
 using AmberPantry.Core.Families;
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Materials;
 using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Assessment.Lenses;
 
-/// <summary>What one costs, line by line and with its container, and what a price leaves.</summary>
+/// <summary>What one costs, line by line, with its container, label and time, and what a price leaves.</summary>
 internal static class CostLens
 {
-    /// <summary>A first price to try: materials are a third of it.</summary>
-    private const decimal UsualTimes = 3;
+    /// <summary>A first price to try: what is bought is a third of it, and all of it with time at most half. A guess, not advice.</summary>
+    private const decimal TimesBought = 3;
+    private const decimal TimesAll = 2;
+
+    /// <summary>Part of the maker's own price that a shop pays, to begin with.</summary>
+    private const decimal ShopPart = 2 / 3m;
+    private const double PriceStep = 0.05;
 
     public static LensView? Of(Subject subject, Probe? peg)
     {
-        var workshop = subject.Workshop;
-        var batch = subject.Formula.Batch;
-        var cost = BatchCost.Of(subject.Formula, subject.Shelf, workshop);
+        var cost = BatchCost.Of(subject.Formula, subject.Shelf, subject.Workshop);
         if (cost.Lines.Count == 0)
         {
             return null;
         }
 
-        var container = workshop.FindContainer(batch.Container);
-        var units = batch.Units ?? 1;
-        var each = cost.Lines.Select(line => (line.Line, Cost: line.Cost / units)).ToArray();
-        var materials = each.Sum(line => line.Cost);
-        var jar = batch.Units is null ? 0 : container?.Price ?? 0;
-        var total = materials + jar;
-        var unit = batch.Units is null ? "batch" : container?.Unit ?? "container";
-        var price = peg?.Id == "price" ? Math.Max(0, (decimal)peg.Value) : Round(UsualTimes * total);
-        var last = Nice((double)Math.Max(price, total) * 1.15);
-        List<Lane> lanes = [];
-        decimal at = 0;
-        foreach (var (line, money) in each.OrderByDescending(line => line.Cost))
-        {
-            var material = subject.Lines.First(pair => pair.Line.Id == line).Material;
-            lanes.Add(
-                new Lane(line, Wording.Brief(material.Name), (double)at, (double)(at + money), subject.Say.Money(money), material.Colour, null)
-            );
-            at += money;
-        }
-
-        if (jar > 0)
-        {
-            lanes.Add(new Lane("container", container!.Name, (double)at, (double)(at + jar), subject.Say.Money(jar), null, MatterState.Firm));
-        }
-
-        List<Stem> stems = [new Stem("cost", $"a {unit} costs", (double)total, subject.Say.Money(total))];
+        var one = One.Of(subject, cost);
+        var price = Price("price", Round(Math.Max(TimesBought * one.Bought, TimesAll * one.Total)));
+        var shop = Price("shop", Round(ShopPart * price));
+        var last = Nice((double)Math.Max(Math.Max(price, shop), one.Total) * 1.15);
+        var lanes = one.Lanes();
+        List<Stem> stems = [new Stem("cost", $"a {one.Unit} costs", (double)one.Total, subject.Say.Money(one.Total))];
         if (cost.Unpriced.Count == 0)
         {
-            stems.Add(
-                new Stem(
-                    "price",
-                    "sold at",
-                    (double)price,
-                    price > 0
-                        ? $"{subject.Say.Money(price)} leaves {subject.Say.Money(price - total)}, {100 * (price - total) / price:0}{Wording.Narrow}%"
-                        : "given away",
-                    ProbeKind.Peg,
-                    "",
-                    0.05
-                )
-            );
+            stems.Add(Leaves("price", "your price", price));
+            stems.Add(Leaves("shop", "a shop pays", shop));
         }
 
-        var missing = cost.Unpriced.Count == 0 ? "" : $" Without a price: {Wording.List([.. cost.Unpriced])}.";
         return new LensView(
             Lens.Cost,
             [
                 new Instrument
                 {
                     Id = "money",
-                    Axis = $"{workshop.Currency} a {unit}",
+                    Axis = $"{subject.Workshop.Currency} a {one.Unit}",
                     HeightSays = "Each step is what a line adds",
-                    Unit = workshop.Currency,
+                    Unit = subject.Workshop.Currency,
                     From = 0,
                     To = last,
                     Major = last / 5,
                     Minor = last / 25,
                     Width = 1,
                     Hill = Stair(lanes, last),
-                    Words = Reading.Along(
-                        0,
-                        last,
-                        ("materials", (double)materials, MatterState.Firm),
-                        (unit, (double)total, MatterState.Scoopable),
-                        ("what a price leaves", last, MatterState.Liquid)
-                    ),
+                    Words = Reading.Along(0, last, [.. one.Parts(), ("what a price leaves", last, MatterState.Liquid)]),
                     Lanes = [],
                     Stems = stems,
                 },
             ],
             new LensColumn(
-                $"A {unit}",
-                [.. each.Select(line => new LensCell(line.Line, subject.Say.Money(line.Cost)))],
-                subject.Say.Money(materials)
+                $"A {one.Unit}",
+                [.. one.Lines.Select(line => new LensCell(line.Line.Id, subject.Say.Money(line.Cost)))],
+                subject.Say.Money(one.Materials)
             ),
-            $"Materials for a {unit} cost {subject.Say.Money(materials)}"
-                + (jar > 0 ? $", with the {container!.Name.ToLowerInvariant()} {subject.Say.Money(total)}" : "")
-                + $". Time and label are not counted.{missing}",
-            [
-                .. lanes.Select(lane => new ExplainStep(
-                    $"for {lane.Name}",
-                    Math.Round(lane.To - lane.From, 4),
-                    workshop.Currency,
-                    "share × batch × price a kilogram"
-                )),
-            ]
+            $"{one.Says()} {cost.Counts}{Pays()}" + (cost.Unpriced.Count == 0 ? "" : $" Without a price: {Wording.List([.. cost.Unpriced])}."),
+            [.. lanes.Select(lane => new ExplainStep($"for {lane.Name}", Math.Round(lane.To - lane.From, 4), subject.Workshop.Currency, lane.Says))]
         );
+
+        decimal Price(string id, decimal usual) => peg?.Id == id ? Math.Max(0, (decimal)peg.Value) : usual;
+
+        Stem Leaves(string id, string name, decimal at) =>
+            new(
+                id,
+                name,
+                (double)at,
+                at > 0
+                    ? $"{subject.Say.Money(at)} leaves {subject.Say.Money(at - one.Total)}, {100 * (at - one.Total) / at:0}{Wording.Narrow}%"
+                    : "given away",
+                ProbeKind.Peg,
+                "",
+                PriceStep
+            );
+
+        // What is left of a price beside everything but the time, by the hour of hands.
+        string Pays() =>
+            one.Hours == 0 || cost.Unpriced.Count > 0
+                ? ""
+                : $" Your price {subject.Say.Money(price)} pays {Hourly(price)} an hour, a shop at {subject.Say.Money(shop)} pays {Hourly(shop)}.";
+
+        string Hourly(decimal at) => subject.Say.Money(decimal.Round((at - one.Bought) / one.Hours, 2));
+    }
+
+    /// <summary>The money in one of them.</summary>
+    private sealed record One(Subject Subject, string Unit, IReadOnlyList<(FormulaLine Line, Material Material, decimal Cost)> Lines)
+    {
+        public required decimal Container { get; init; }
+
+        public required decimal Label { get; init; }
+
+        public required decimal Time { get; init; }
+
+        /// <summary>Of hands in one of them.</summary>
+        public required decimal Hours { get; init; }
+
+        public decimal Materials => Lines.Sum(line => line.Cost);
+
+        public decimal Bought => Materials + Container + Label;
+
+        public decimal Total => Bought + Time;
+
+        public static One Of(Subject subject, CostView cost)
+        {
+            var batch = subject.Formula.Batch;
+            var units = batch.Units ?? 1;
+            var container = subject.Workshop.FindContainer(batch.Container);
+            return new One(
+                subject,
+                batch.Units is null ? "batch" : container?.Unit ?? "container",
+                [
+                    .. cost
+                        .Lines.Select(one => subject.Lines.First(pair => pair.Line.Id == one.Line))
+                        .Zip(cost.Lines, (pair, one) => (pair.Line, pair.Material, one.Cost / units)),
+                ]
+            )
+            {
+                Container = cost.Beside.Containers / units,
+                Label = cost.Beside.Labels / units,
+                Time = cost.Beside.Time / units,
+                Hours = cost.Beside.Time == 0 ? 0 : (batch.HandsMin ?? 0) / 60m / units,
+            };
+        }
+
+        public List<Lane> Lanes()
+        {
+            List<Lane> lanes = [];
+            decimal at = 0;
+            foreach (var (line, material, money) in Lines.OrderByDescending(line => line.Cost))
+            {
+                Add(line.Id, Wording.Brief(material.Name), money, "share × batch × price a kilogram");
+            }
+
+            Add("container", Unit, Container, "price of the container");
+            Add("label", "its label", Label, "cost of a label, in the house");
+            Add("time", $"{Subject.Formula.Batch.HandsMin} min of hands", Time, "minutes of hands × cost of an hour ÷ how many are made");
+            return lanes;
+
+            void Add(string id, string name, decimal money, string says)
+            {
+                if (money > 0)
+                {
+                    lanes.Add(new Lane(id, name, (double)at, (double)(at + money), says, null, null));
+                    at += money;
+                }
+            }
+        }
+
+        /// <summary>Where each kind of cost ends.</summary>
+        public IEnumerable<(string, double, MatterState)> Parts()
+        {
+            yield return ("materials", (double)Materials, MatterState.Firm);
+            yield return (Unit, (double)(Materials + Container), MatterState.Hard);
+            yield return ("label", (double)Bought, MatterState.Scoopable);
+            yield return ("time", (double)Total, MatterState.Soft);
+        }
+
+        public string Says()
+        {
+            string[] parts =
+            [
+                $"materials {Subject.Say.Money(Materials)}",
+                .. Container > 0 ? [$"{Unit} {Subject.Say.Money(Container)}"] : Array.Empty<string>(),
+                .. Label > 0 ? [$"label {Subject.Say.Money(Label)}"] : Array.Empty<string>(),
+                .. Time > 0 ? [$"time {Subject.Say.Money(Time)}"] : Array.Empty<string>(),
+            ];
+            return $"{Wording.Capital(string.Join(", ", parts))}{(parts.Length > 1 ? $": {Subject.Say.Money(Total)} a {Unit}" : $" a {Unit}")}.";
+        }
     }
 
     /// <summary>Height is the running sum; it stays where the last step ends.</summary>

@@ -95,6 +95,12 @@ public sealed record LensView(Lens Lens, IReadOnlyList<Instrument> Instruments, 
     /// <summary>What it looks like, from the bare base on; empty where a lens shows no colour.</summary>
     public IReadOnlyList<Chip> Chips { get; init; } = [];
 
+    /// <summary>The parts of a split mix; empty where it stays whole.</summary>
+    public IReadOnlyList<PartShade> Parts { get; init; } = [];
+
+    /// <summary>What goes in first, and what happens else; empty where the order does not matter to the lens.</summary>
+    public IReadOnlyList<AddingStep> Order { get; init; } = [];
+
     /// <summary>A blend within the mix, from the top down; empty where a lens tells of none.</summary>
     public IReadOnlyList<BlendLayer> Layers { get; init; } = [];
 }

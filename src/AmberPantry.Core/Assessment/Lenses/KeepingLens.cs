@@ -19,8 +19,9 @@ internal static class KeepingLens
     private const double MostGuardPercent = 2;
     private const double GuardStep = 0.1;
     private const double LongestMonths = 36;
+    private const double MixedStep = 0.5;
 
-    public static LensView? Of(Subject subject)
+    public static LensView? Of(Subject subject, Probe? peg)
     {
         var keeping = subject.Keeping;
         if (keeping.Flags.Contains("no_lipid"))
@@ -29,12 +30,16 @@ internal static class KeepingLens
         }
 
         var life = keeping.OilsMonths;
-        double Fresh(double month) => 1 / (1 + Math.Pow(month / life, 4));
+        // Mixed later, all of it moves along the axis; the lots do not wait.
+        var mixed = peg?.Id == "mixed" ? Math.Clamp(peg.Value, 0, LastMonth) : 0;
+        var lot = LotEnd.Of(subject);
+        double Fresh(double month) => month < mixed ? 0 : 1 / (1 + Math.Pow((month - mixed) / life, 4));
         var words = Reading.Along(
             0,
             LastMonth,
-            ("fresh", FreshPart * life, MatterState.Hard),
-            ("tired", life, MatterState.Scoopable),
+            ("not mixed yet", mixed, MatterState.Liquid),
+            ("fresh", mixed + (FreshPart * life), MatterState.Hard),
+            ("tired", mixed + life, MatterState.Scoopable),
             ("stale", LastMonth, MatterState.Slumping)
         );
         var oils = Oils(subject);
@@ -48,7 +53,7 @@ internal static class KeepingLens
             new()
             {
                 Id = "fresh",
-                Axis = "months after making",
+                Axis = "months from today",
                 HeightSays = "Height is how fresh all of it together still is",
                 Unit = "months",
                 From = 0,
@@ -58,13 +63,35 @@ internal static class KeepingLens
                 Width = guard.Line is null ? 1 : 0.72,
                 Hill = [.. Enumerable.Range(0, (int)LastMonth + 1).Select(month => new HillPoint(month, Fresh(month)))],
                 Words = words,
-                Lanes = [.. oils.OrderBy(oil => oil.Months).Take(Shown(oils)).Select((oil, i) => Told(oil, i == 0)), .. Rest(oils)],
+                Lanes = [.. oils.OrderBy(oil => oil.Months).Take(Shown(oils)).Select((oil, i) => Told(oil, mixed, i == 0)), .. Rest(oils, mixed)],
                 Stems =
                 [
-                    new Stem("opened", $"opened at once, + {opened}", opened, $"{opened} months: {Reading.WordAt(words, opened)}"),
-                    new Stem("best_before", "best before", keeping.Months, $"{keeping.Months:0.#} months, {Because(keeping.LimitedBy)}"),
+                    new Stem("mixed", "mixed", mixed, MixedOn(subject, mixed), ProbeKind.Peg, "", MixedStep),
+                    .. lot is not null
+                        ?
+                        [
+                            new Stem(
+                                "lot",
+                                $"{lot.Name} ends",
+                                Math.Clamp(lot.Months, 0, LastMonth),
+                                lot.Months < mixed ? "past by then" : Wording.Month(lot.On)
+                            ),
+                        ]
+                        : Array.Empty<Stem>(),
+                    new Stem(
+                        "opened",
+                        $"opened at once, + {opened}",
+                        Math.Min(LastMonth, mixed + opened),
+                        $"{opened} months: {Reading.WordAt(words, mixed + opened)}"
+                    ),
+                    new Stem(
+                        "best_before",
+                        "best before",
+                        Math.Min(LastMonth, mixed + keeping.Months),
+                        $"{keeping.Months:0.#} months, {Because(keeping.LimitedBy)}"
+                    ),
                     .. life > keeping.Months + 0.5
-                        ? [new Stem("oils", "the oils themselves", Math.Min(LastMonth, life), $"{life:0.#} months")]
+                        ? [new Stem("oils", "the oils themselves", Math.Min(LastMonth, mixed + life), $"{life:0.#} months")]
                         : Array.Empty<Stem>(),
                 ],
             },
@@ -80,9 +107,29 @@ internal static class KeepingLens
             new LensColumn("Months", [.. oils.Select(oil => new LensCell(oil.Line, Wording.Number(oil.Months, "0.0")))], Wording.Number(life, "0.0")),
             $"{Wording.Capital(Reading.Tell(words, " months"))}."
                 + (oils.Count > 1 ? $" {oils.MinBy(oil => oil.Months)!.Name} ages first." : "")
-                + (guard.Line is null ? " No antioxidant is in it." : ""),
+                + (guard.Line is null ? " No antioxidant is in it." : "")
+                + OnTheLabel(subject, lot, mixed),
             KeepingPart.Of(subject).Steps
         );
+    }
+
+    private static string MixedOn(Subject subject, double months) =>
+        subject.Workshop.Today is { } today ? Wording.Month(today.AddDays((int)(months * LotEnd.DaysInMonth)))
+        : months == 0 ? "today"
+        : $"in {months:0.#} months";
+
+    /// <summary>The date that goes on the label: the earlier of the mix and of its lots.</summary>
+    private static string OnTheLabel(Subject subject, LotEnd? lot, double mixed)
+    {
+        if (subject.Workshop.Today is not { } today)
+        {
+            return "";
+        }
+
+        var mix = today.AddDays((int)((mixed + subject.Keeping.Months) * LotEnd.DaysInMonth));
+        return lot is not null && lot.On < mix
+            ? $" On the label: {Wording.Month(lot.On)}, by {lot.Name}; the mix alone would keep to {Wording.Month(mix)}."
+            : $" On the label: {Wording.Month(mix)}.";
     }
 
     private static string Because(KeepingLimit by) =>
@@ -111,12 +158,12 @@ internal static class KeepingLens
                 )),
         ];
 
-    private static Lane Told(Oil oil, bool first) =>
+    private static Lane Told(Oil oil, double mixed, bool first) =>
         new(
             oil.Line,
             $"{oil.Name} {Wording.RoundPercent((decimal)oil.Percent)}",
-            0,
-            oil.Months,
+            mixed,
+            mixed + oil.Months,
             $"{Wording.Number(oil.Months, "0.0")}{(first ? ", ages first" : "")}",
             oil.Colour,
             null
@@ -125,15 +172,15 @@ internal static class KeepingLens
     /// <summary>The last lane stands for all that do not fit.</summary>
     private static int Shown(List<Oil> oils) => oils.Count > MostLanes ? MostLanes - 1 : oils.Count;
 
-    private static IEnumerable<Lane> Rest(List<Oil> oils) =>
+    private static IEnumerable<Lane> Rest(List<Oil> oils, double mixed) =>
         oils.Count > Shown(oils)
             ?
             [
                 new Lane(
                     "rest",
                     $"the other {oils.Count - Shown(oils)}",
-                    0,
-                    oils.OrderBy(oil => oil.Months).Skip(Shown(oils)).First().Months,
+                    mixed,
+                    mixed + oils.OrderBy(oil => oil.Months).Skip(Shown(oils)).First().Months,
                     "or longer",
                     null,
                     MatterState.Firm

@@ -22,7 +22,7 @@ internal static class LensReader
             Lens.Melt => WhipLens.Of(subject),
             Lens.Feel => FeelLens.Of(subject, peg),
             Lens.Shade => ShadeLens.Of(subject, peg),
-            Lens.Keeping => KeepingLens.Of(subject),
+            Lens.Keeping => KeepingLens.Of(subject, peg),
             Lens.Scent => ScentLens.Of(subject),
             Lens.Cost => CostLens.Of(subject, peg),
             Lens.Sponge => SpongeLens.Of(subject),

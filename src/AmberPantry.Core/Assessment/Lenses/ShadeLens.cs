@@ -35,6 +35,7 @@ internal static class ShadeLens
         )
         {
             Chips = [.. Chips(subject)],
+            Parts = PartShades.Of(subject),
         };
     }
 

@@ -43,7 +43,10 @@ internal static class SpongeLens
             $"{Wording.Capital(Reading.Tell(words, Wording.Narrow + "% of its room", "0"))}. "
                 + $"Room for {Percent(room)} of oil; {Percent(budget.LiquidG)} is in it and fills {now:0}{Wording.Narrow}%.",
             PowderPart.Of(subject).Steps
-        );
+        )
+        {
+            Order = AddingOrder.Of(subject, mix, percent => Reading.WordAt(words, Math.Min(LastPercent, percent))),
+        };
     }
 
     private static IReadOnlyList<Stretch> Words(PowderMix mix)

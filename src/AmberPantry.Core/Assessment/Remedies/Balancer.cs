@@ -13,6 +13,15 @@ internal sealed class Balancer(BalanceTerms terms)
 
     /// <summary>Of those with the smallest shares so many are tried when one has to go.</summary>
     private const int TriedToLeaveOut = 4;
+
+    /// <summary>Weighted squared distance at which all wishes count as met.</summary>
+    private const double Met = 1e-4;
+
+    /// <summary>Points spread over the room where the usual starts miss, and how many of the best are followed.</summary>
+    private const int SpreadPoints = 60;
+    private const int Tried = 2;
+    private const int Seed = 7;
+    private static readonly double[] Last = [0.1, 0.02];
     private static readonly double[] Coarse = [16, 8, 4, 2, 1, 0.5, 0.25];
     private static readonly double[] Fine = [4, 1, 0.25];
 
@@ -65,19 +74,41 @@ internal sealed class Balancer(BalanceTerms terms)
 
     private double[] Search(IReadOnlyList<BalancePart> parts, IReadOnlyList<BalanceTarget> targets, Func<Mixture, double> also)
     {
-        double[]? best = null;
-        var least = double.PositiveInfinity;
-        foreach (var start in Starts(parts))
+        var (best, cost) = Nearest(Starts(parts), Coarse);
+        best = Descend(parts, targets, best, also, Last);
+        if (Distance(new Mixture(parts, best, terms.Overrun), targets) > Met)
         {
-            var found = Descend(parts, targets, start, also, Coarse);
-            var cost = Cost(parts, targets, found, also);
-            if (cost < least - 1e-12)
+            // A valley may lie apart from all three: the best of some spread over the room are tried too.
+            var spread = Spread(parts).Select(start => (Start: start, Cost: Cost(parts, targets, start, also))).OrderBy(one => one.Cost);
+            var (other, less) = Nearest([.. spread.Take(Tried).Select(one => one.Start)], Coarse);
+            if (less < cost)
             {
-                (best, least) = (found, cost);
+                best = Descend(parts, targets, other, also, Last);
             }
         }
 
-        return Descend(parts, targets, best!, also, [0.1]);
+        return best;
+
+        // Each start goes its own way; the first of the best is taken, so that the answer is always the same.
+        (double[] Shares, double Cost) Nearest(IReadOnlyList<double[]> starts, double[] steps) =>
+            starts
+                .AsParallel()
+                .AsOrdered()
+                .WithCancellation(terms.Stop)
+                .Select(start => Descend(parts, targets, start, also, steps))
+                .Select(found => (found, Cost(parts, targets, found, also)))
+                .ToArray()
+                .MinBy(one => one.Item2);
+    }
+
+    /// <summary>Points all over the room, always the same.</summary>
+    private static IEnumerable<double[]> Spread(IReadOnlyList<BalancePart> parts)
+    {
+        var random = new Random(Seed);
+        for (var i = 0; i < SpreadPoints; i++)
+        {
+            yield return Fit(parts, [.. parts.Select(part => part.Min + ((part.Max - part.Min) * random.NextDouble() * random.NextDouble()))]);
+        }
     }
 
     /// <summary>How near a measure can be brought while all the other wishes are held to.</summary>
@@ -112,7 +143,14 @@ internal sealed class Balancer(BalanceTerms terms)
                     .OrderBy(i => shares[i])
                     .Take(tooMany ? TriedToLeaveOut : 1),
             ];
-            var tried = small.Select(i => Without(parts, targets, shares, i, aim)).OfType<(IReadOnlyList<BalancePart>, double[], double)>().ToArray();
+            var (those, kept) = (parts, shares);
+            var tried = small
+                .AsParallel()
+                .AsOrdered()
+                .WithCancellation(terms.Stop)
+                .Select(i => Without(those, targets, kept, i, aim))
+                .OfType<(IReadOnlyList<BalancePart>, double[], double)>()
+                .ToArray();
             if (tried.Length == 0)
             {
                 return (parts, shares);
@@ -141,12 +179,12 @@ internal sealed class Balancer(BalanceTerms terms)
     }
 
     /// <summary>The formula in hand, or the middle of the room; then two leaning to opposite ends of the list.</summary>
-    private static IEnumerable<double[]> Starts(IReadOnlyList<BalancePart> parts)
-    {
-        yield return Fit(parts, [.. parts.Select(part => part.Present ?? ((part.Min + part.Max) / 2))]);
-        yield return Fit(parts, [.. parts.Select((part, i) => part.Min + ((part.Max - part.Min) * (i % 2 == 0 ? 0.9 : 0.1)))]);
-        yield return Fit(parts, [.. parts.Select((part, i) => part.Min + ((part.Max - part.Min) * (i % 2 == 0 ? 0.1 : 0.9)))]);
-    }
+    private static double[][] Starts(IReadOnlyList<BalancePart> parts) =>
+        [
+            Fit(parts, [.. parts.Select(part => part.Present ?? ((part.Min + part.Max) / 2))]),
+            Fit(parts, [.. parts.Select((part, i) => part.Min + ((part.Max - part.Min) * (i % 2 == 0 ? 0.9 : 0.1)))]),
+            Fit(parts, [.. parts.Select((part, i) => part.Min + ((part.Max - part.Min) * (i % 2 == 0 ? 0.1 : 0.9)))]),
+        ];
 
     /// <summary>Shares within their bounds that total 100, as near as can be to those wanted.</summary>
     private static double[] Fit(IReadOnlyList<BalancePart> parts, double[] wanted)

@@ -189,11 +189,7 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor, Found[
 
         // What raises something as bad as what it mends is no remedy.
         Found[] then = [.. Judge.Of(after)];
-        var raised = then.Where(one =>
-                one.Severity < Severity.Note && Array.TrueForAll(judged, before => !IsSame(before, one) || before.Severity > one.Severity)
-            )
-            .OrderBy(one => one.Severity)
-            .ToArray();
+        var raised = Raised.By(judged, then);
         if (raised.Length > 0 && raised[0].Severity <= found.Severity)
         {
             return null;
@@ -286,25 +282,13 @@ internal sealed class RemedySearch(Subject subject, FormulaEditor editor, Found[
             );
         }
 
-        losses.InsertRange(0, candidate.Raised.Select(one => $"then {Clause(one.Sentence)}"));
+        losses.InsertRange(0, candidate.Raised.Select(one => Raised.Told(one)));
 
         const int MostEachWay = 2;
         var told = Difference.Join(gains.Take(MostEachWay), losses.Take(Math.Max(MostEachWay, candidate.Raised.Length)));
         return told.Length > 0 ? told
             : candidate.Clears ? "clears this, changes nothing else"
             : "lessens this, changes nothing else";
-    }
-
-    /// <summary>A finding in a few words, to go on in a sentence: its first clause without marks.</summary>
-    private static string Clause(string sentence)
-    {
-        var plain = sentence.Replace("**", "", StringComparison.Ordinal);
-        var end = new[] { ": ", "; ", ". " }
-            .Select(mark => plain.IndexOf(mark, StringComparison.Ordinal))
-            .Where(at => at > 0)
-            .DefaultIfEmpty(-1)
-            .Min();
-        return Wording.Inside((end > 0 ? plain[..end] : plain).TrimEnd('.'));
     }
 
     private sealed record Candidate(string Label, IReadOnlyList<FormulaEdit> Edits, Subject After, double Harm, string? Taker)

@@ -1,4 +1,3 @@
-using System.Globalization;
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
@@ -163,7 +162,8 @@ public sealed class RescueFinder(MaterialShelf shelf, Workshop workshop, FamilyR
     private RescueOption? Try(Subject subject, Material material, RescueWish wish)
     {
         var pot = subject.Formula.Batch.Grams;
-        Subject With(decimal addG) => addG == 0 ? subject : subject.With(editor.Apply(subject.Formula, Edit(subject, material, addG)));
+        Subject With(decimal addG) =>
+            addG == 0 ? subject : subject.With(editor.Apply(subject.Formula, FormulaEditor.Adding(subject.Formula, material, addG)));
 
         decimal low = 0;
         for (var i = 1; i <= Steps; i++)
@@ -193,21 +193,13 @@ public sealed class RescueFinder(MaterialShelf shelf, Workshop workshop, FamilyR
                 (double)add,
                 $"{Tell(subject, wish)} → {Tell(after, wish)}",
                 Difference.Join(difference.Gains.Take(2), difference.Losses.Take(2)),
-                OnTheLabel(subject, after, material),
-                [new SetBatch(subject.Formula.Batch), Edit(subject, material, add)],
+                LabelOrder.Told(subject, after, material),
+                [new SetBatch(subject.Formula.Batch), FormulaEditor.Adding(subject.Formula, material, add)],
                 shelf.IsOwn(material)
             );
         }
 
         return null;
-    }
-
-    private static FormulaEdit Edit(Subject subject, Material material, decimal addG)
-    {
-        var text = $"{addG.ToString("0.####", CultureInfo.InvariantCulture)} g";
-        return subject.Formula.Lines.FirstOrDefault(line => line.Material == material.Id) is { } there
-            ? new SetShare(there.Id, text, GivesWay.OnTop)
-            : new AddLine(material.Id, text, GivesWay: GivesWay.OnTop);
     }
 
     /// <summary>How far the pot is from what is wished; 0 or less where it is there.</summary>
@@ -238,22 +230,4 @@ public sealed class RescueFinder(MaterialShelf shelf, Workshop workshop, FamilyR
             RescueKind.SlumpsEarly => $"slumps at {mix.Say.Temperature(mix.SlumpC ?? HouseSettings.LeastC)}",
             _ => $"{MatterStates.Word(MatterStates.At(mix.Curve?.FirmnessAt(wish.AtC!.Value) ?? 0))} at {mix.Say.Temperature(wish.AtC!.Value)}",
         };
-
-    /// <summary>Names go by weight: what the new one does to their order.</summary>
-    private static string OnTheLabel(Subject before, Subject after, Material material)
-    {
-        static string[] Order(Subject mix) =>
-            [
-                .. mix
-                    .There.GroupBy(pair => pair.Material.Inci)
-                    .OrderByDescending(group => group.Sum(pair => pair.Line.Percent))
-                    .Select(group => group.Key),
-            ];
-        string[] was = Order(before),
-            now = Order(after);
-        var place = Array.IndexOf(now, material.Inci) + 1;
-        return !was.Contains(material.Inci) ? $"New on the label: {material.Inci}, as number {place} of {now.Length}."
-            : was.SequenceEqual(now) ? "The label stays as it is."
-            : $"On the label {material.Inci} moves from {Array.IndexOf(was, material.Inci) + 1} to {place}.";
-    }
 }

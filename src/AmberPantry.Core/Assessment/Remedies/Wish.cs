@@ -207,17 +207,20 @@ internal sealed class Wishes(Subject subject, IReadOnlyList<Wish> wishes)
     {
         const double PartOfKg = 10;
         var batch = subject.Formula.Batch;
-        var container = subject.Workshop.FindContainer(batch.Container)?.Price ?? 0;
-        return batch.Units is { } units ? Math.Max(0, (unit - (double)container) * units / (double)batch.Grams * 1000) : unit * PartOfKg;
+        return batch.Units is { } units
+            ? Math.Max(0, (unit * units) - Beside) / (double)batch.Grams * 1000
+            : Math.Max(0, (unit * PartOfKg) - (Beside / (double)batch.Grams * 1000));
     }
 
     private double Unit(double perKg)
     {
         const double PartOfKg = 10;
         var batch = subject.Formula.Batch;
-        var container = (double)(subject.Workshop.FindContainer(batch.Container)?.Price ?? 0);
-        return batch.Units is { } units ? (perKg * (double)batch.Grams / 1000 / units) + container : perKg / PartOfKg;
+        var all = (perKg * (double)batch.Grams / 1000) + Beside;
+        return batch.Units is { } units ? all / units : all / (double)batch.Grams * 1000 / PartOfKg;
     }
+
+    private double Beside => (double)CostBeside.Of(subject.Formula.Batch, subject.Workshop).Sum;
 
     /// <summary>The wish's own figure of what a measure reaches, and how it is said.</summary>
     public (double Use, string Says) Reached(Wish wish, double measure)

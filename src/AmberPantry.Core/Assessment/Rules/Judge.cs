@@ -45,6 +45,7 @@ internal static class Judge
         new PieceSinks(),
         new RestsBeforePacking(),
         new StaysFresh(),
+        new LotDate(),
         new GuardDose(),
         new Preserved(),
         new Dissolves(),

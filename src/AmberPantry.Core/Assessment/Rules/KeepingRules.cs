@@ -42,6 +42,31 @@ internal sealed class StaysFresh : IRule
     }
 }
 
+/// <summary>A lot in it that ends before the mix does: the label takes the earlier date.</summary>
+internal sealed class LotDate : IRule
+{
+    public IEnumerable<Found> Check(Subject subject)
+    {
+        if (LotEnd.Of(subject) is not { } lot || (!subject.Keeping.Flags.Contains("no_lipid") && lot.Months >= subject.Keeping.Months))
+        {
+            yield break;
+        }
+
+        var past = lot.Months < 0;
+        yield return new Found
+        {
+            Id = "lot-date",
+            Severity = past ? Severity.Fix : Severity.Note,
+            Sentence = past
+                ? $"{Wording.Capital(lot.Name)} was best before **{lot.On:yyyy-MM-dd}**: take a fresh one."
+                : $"The date on the label is **{Wording.Month(lot.On)}**, set by {lot.Name}, not by the mix.",
+            Numbers = [new("months left of the lot", lot.Months, "months"), new("months", subject.Keeping.Months, "months")],
+            Because = "Nothing keeps longer than the oldest lot in it: the label takes the earlier date of the mix and of its lots.",
+            Gap = other => LotEnd.Of(other) is { Months: < 0 } ? 1 : 0,
+        };
+    }
+}
+
 /// <summary>Antioxidants at the wrong dose, or that are none.</summary>
 internal sealed class GuardDose : IRule
 {

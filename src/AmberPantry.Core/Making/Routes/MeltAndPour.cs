@@ -134,6 +134,7 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
             );
         }
 
+        steps.AddRange(Parts(formula, heat));
         steps.Add(
             new MakeStep
             {
@@ -215,6 +216,36 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
             ToleranceG = WeighTolerance.Of(sheet.Grams, workshop.Scale),
             DropsPerG = material.DropsPerG,
         };
+
+    /// <summary>The finished mix split and coloured, as one step that tells all its weights.</summary>
+    private IEnumerable<MakeStep> Parts(Formula formula, HeatPlan heat)
+    {
+        if (formula.ColouredParts is not { } parts)
+        {
+            yield break;
+        }
+
+        var grams = formula.Batch.Grams;
+        var tells = parts.Select(part =>
+        {
+            var all = grams * part.SharePercent / 100;
+            var colours = part
+                .Colours.Select(colour => (Brief: Wording.Brief(shelf.Get(colour.Material, "colouredParts").Name), G: all * colour.Percent / 100))
+                .ToArray();
+            return $"{part.Name}: {say.Weight(all - colours.Sum(colour => colour.G))} of the mix"
+                + string.Concat(colours.Select(colour => $" and {say.Weight(colour.G)} {colour.Brief}"));
+        });
+        yield return new MakeStep
+        {
+            Id = "parts",
+            Kind = StepKind.Pour,
+            Title = $"Split into {parts.Count} and colour",
+            Text = $"Into {parts.Count} warm jugs. {string.Join(". ", tells)}. Grind each colour with a little oil first.",
+            Why = "Colours weighed for each part come out the same next time.",
+            DoneWhen = "No speck is left on a white spoon.",
+            FromC = heat.PourC,
+        };
+    }
 
     private string Containers(Formula formula)
     {

@@ -19,7 +19,7 @@ namespace AmberPantry.Data.Migrations.Model
                 "AmberPantry.Data.Materials.MaterialRow",
                 typeof(MaterialRow),
                 baseEntityType,
-                propertyCount: 6,
+                propertyCount: 8,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -35,11 +35,25 @@ namespace AmberPantry.Data.Migrations.Model
                 propertyInfo: typeof(MaterialRow).GetProperty("BasedOn", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(MaterialRow).GetField("<BasedOn>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
+            var bestBefore = runtimeEntityType.AddProperty(
+                "BestBefore",
+                typeof(DateOnly?),
+                propertyInfo: typeof(MaterialRow).GetProperty("BestBefore", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(MaterialRow).GetField("<BestBefore>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
             var inci = runtimeEntityType.AddProperty(
                 "Inci",
                 typeof(string),
                 propertyInfo: typeof(MaterialRow).GetProperty("Inci", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(MaterialRow).GetField("<Inci>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
+            var lot = runtimeEntityType.AddProperty(
+                "Lot",
+                typeof(string),
+                propertyInfo: typeof(MaterialRow).GetProperty("Lot", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(MaterialRow).GetField("<Lot>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
             var name = runtimeEntityType.AddProperty(

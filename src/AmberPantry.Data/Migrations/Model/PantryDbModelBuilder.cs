@@ -11,7 +11,7 @@ namespace AmberPantry.Data.Migrations.Model
     public partial class PantryDbModel
     {
         private PantryDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("b38f8ee5-80d6-4e19-b15e-a4e4e0afbed4"), entityTypeCount: 16)
+            : base(skipDetectChanges: false, modelId: new Guid("6397b49f-7b06-4feb-9667-c5777baef49d"), entityTypeCount: 16)
         {
         }
 

@@ -43,6 +43,8 @@ const reading = (instruments: Instrument[]): LensView => ({
   steps: [],
   chips: [],
   layers: [],
+  parts: [],
+  order: [],
 });
 
 const show = (view: LensView, change: Partial<Parameters<typeof LensInstrument>[0]> = {}) => {

@@ -26,6 +26,7 @@ type Props = {
   /** Drawn low and without a foot, as a table or as a picture: something else stands below it, and tells for both. */
   low?: { asTable: boolean } | null;
   foot?: React.ReactNode;
+  onWhy?: () => void;
   onMove?: (moved: Moved) => void;
   onPutBack?: () => void;
 };
@@ -41,6 +42,7 @@ export const WarmthRuler = memo(function WarmthRuler({
   late,
   low,
   foot,
+  onWhy,
   onMove,
   onPutBack,
 }: Props) {
@@ -240,6 +242,11 @@ export const WarmthRuler = memo(function WarmthRuler({
                 ? `${upper(name)} ${melt.slumpSays}; ${under.name} ${under.melt.slumpSays}. ${melt.sentence}`
                 : melt.sentence)}
           </div>
+          {onWhy && (
+            <button type="button" className="link" onClick={onWhy}>
+              Why?
+            </button>
+          )}
           <button type="button" className="link" onClick={() => setAsTable(!asTable)} aria-pressed={asTable}>
             {asTable ? "Show the ruler" : "Read as a table"}
           </button>

@@ -1,4 +1,5 @@
 import { useCallback, useMemo, useState } from "react";
+import { useSearchParams } from "react-router";
 import type { PegMoved } from "../../instruments/axis/AxisInstrument";
 import type { Moved } from "../../instruments/ruler/WarmthRuler";
 import { useHouse } from "../../shell/HouseContext";
@@ -37,7 +38,8 @@ export function Bench({ bench, trial, settled }: Props) {
   const { house, units, materials } = useHouse();
   const { acts, state } = bench;
   const { assessment } = settled;
-  const [panel, setPanel] = useState<Panel>(null);
+  const toRescue = Number(useSearchParams()[0].get("rescue"));
+  const [panel, setPanel] = useState<Panel>(toRescue > 0 ? { kind: "rescue", batch: toRescue } : null);
   const [starting, setStarting] = useState(false);
   const { laid, mix, under, lay: layUnder } = useUnder(bench.lens);
   const { lenses, read } = useLens(trial.content.family);
@@ -135,9 +137,9 @@ export function Bench({ bench, trial, settled }: Props) {
             moved={wondered?.moved ?? null}
             foot={
               wondered ? (
-                <WhatIf {...foot} landmark={wondered.mark} moved={wondered.moved} />
+                <WhatIf {...foot} landmark={wondered.mark} moved={wondered.moved} onMove={movePeg} />
               ) : view.peg ? (
-                <WhatIfPeg peg={view.peg} answer={view.answer} acts={acts} />
+                <WhatIfPeg peg={view.peg} answer={view.answer} acts={acts} onMove={moveStem} />
               ) : undefined
             }
             onMove={movePeg}

@@ -23,11 +23,15 @@ type Props = {
   onPutBack: () => void;
   onWhy: () => void;
   /** Opens the panel of a lens that has one. */
-  onPanel: (kind: "shade" | "scent") => void;
+  onPanel: (kind: LensPanel) => void;
 };
 
+type LensPanel = "shade" | "scent" | "levers" | "order";
+
 /** What a lens offers beside its reasons. */
-const panels: Partial<Record<Lens, { kind: "shade" | "scent"; label: string }>> = {
+const panels: Partial<Record<Lens, { kind: LensPanel; label: string }>> = {
+  feel: { kind: "levers", label: "Change the feel" },
+  sponge: { kind: "order", label: "What goes in first" },
   shade: { kind: "shade", label: "Wanted shade" },
   scent: { kind: "scent", label: "Blend by drops" },
 };
@@ -47,6 +51,7 @@ export const BenchInstrument = memo(function BenchInstrument(props: Props) {
         low={asTable === undefined ? null : { asTable }}
         under={under?.melt ? { name: under.name, melt: under.melt } : null}
         onMove={props.onMove}
+        onWhy={props.onWhy}
       />
     );
   if (lens === "melt" && !beside) return ruler() || null;

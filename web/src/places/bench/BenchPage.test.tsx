@@ -32,6 +32,8 @@ function served(change: Partial<Trial> = {}) {
     steps: [{ says: "of gas from a piece", value: 5, unit: "l", source: "ideal gas" }],
     chips: [],
     layers: [],
+    parts: [],
+    order: [],
   };
   return {
     "GET /api/families": [{ family: "fizzy", name: "fizzy", lenses: ["fizz", "air"] }],

@@ -4,14 +4,17 @@ import { useHouse } from "../../shell/HouseContext";
 import { Findings } from "./Findings";
 import { BackwardsPanel } from "./panels/BackwardsPanel";
 import { BatchPanel } from "./panels/BatchPanel";
+import { ColourPartsPanel } from "./panels/ColourPartsPanel";
 import { CostPanel } from "./panels/CostPanel";
 import { GroupsPanel } from "./panels/GroupsPanel";
 import { BalancePanel } from "./panels/BalancePanel";
+import { OrderPanel } from "./panels/OrderPanel";
 import { ParcelPanel } from "./panels/ParcelPanel";
 import { RescuePanel } from "./panels/RescuePanel";
 import { TopPanel } from "./panels/TopPanel";
 import { FormulasPanel } from "./panels/FormulasPanel";
 import type { Panel } from "./panels/Frame";
+import { LeversPanel } from "./panels/LeversPanel";
 import { MaterialPanel } from "./panels/MaterialPanel";
 import { PourPanel } from "./panels/PourPanel";
 import { ScentPanel } from "./panels/ScentPanel";
@@ -73,21 +76,35 @@ export const RightPlate = memo(function RightPlate({ trial, assessment, panel, s
     case "water":
       return <WaterPanel lamp={assessment.lamp} onBack={back} />;
     case "shade":
-      return <ShadePanel trial={trial} assessment={assessment} acts={acts} onBack={back} />;
+      return (
+        <ShadePanel
+          trial={trial}
+          assessment={assessment}
+          acts={acts}
+          onParts={() => setPanel({ kind: "parts" })}
+          onBack={back}
+        />
+      );
+    case "parts":
+      return <ColourPartsPanel key={trial.id} trial={trial} assessment={assessment} acts={acts} onBack={back} />;
     case "scent":
       return <ScentPanel key={trial.id} trial={trial} acts={acts} onBack={back} />;
     case "why":
-      return <WhyPanel reading={assessment.reading} onBack={back} />;
+      return <WhyPanel assessment={assessment} onBack={back} />;
+    case "order":
+      return <OrderPanel reading={assessment.reading} onBack={back} />;
     case "groups":
       return <GroupsPanel trial={trial} onTop={() => setPanel({ kind: "top" })} onBack={back} />;
     case "balance":
       return <BalancePanel trial={trial} acts={acts} onBack={back} />;
     case "backwards":
       return <BackwardsPanel trial={trial} acts={acts} onBack={back} />;
+    case "levers":
+      return <LeversPanel trial={trial} acts={acts} onBack={back} />;
     case "parcel":
       return <ParcelPanel trial={trial} acts={acts} onBack={back} />;
     case "rescue":
-      return <RescuePanel trial={trial} acts={acts} onBack={back} />;
+      return <RescuePanel trial={trial} acts={acts} batch={panel.batch} onBack={back} />;
     case "top":
       return <TopPanel trial={trial} acts={acts} onBack={back} />;
     case "formulas":
@@ -96,7 +113,7 @@ export const RightPlate = memo(function RightPlate({ trial, assessment, panel, s
       return (
         <Findings
           assessment={assessment}
-          onOpen={(kind) => setPanel({ kind })}
+          onOpen={(kind) => setPanel(kind === "rescue" ? { kind, batch: null } : { kind })}
           setAside={trial.setAside}
           onShow={(remedy, by) => acts.dispatch({ kind: "show", edits: remedy.edits as FormulaEdit[], by })}
           onHide={acts.putBack}

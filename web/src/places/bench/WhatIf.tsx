@@ -1,8 +1,10 @@
 import { Button } from "antd";
 import { api, type Formula, inWords, type LandmarkReading, type MeltPart } from "../../api/client";
+import { firstC, lastC } from "../../instruments/ruler/geometry";
 import type { Moved } from "../../instruments/ruler/WarmthRuler";
 import { useHouse } from "../../shell/HouseContext";
 import { whatHappens } from "./benchWords";
+import { TypedPeg } from "./TypedPeg";
 import type { BenchActs } from "./useBench";
 
 type Props = {
@@ -12,10 +14,11 @@ type Props = {
   answer: MeltPart | null | undefined;
   acts: BenchActs;
   onFound: (mix: Formula) => void;
+  onMove: (to: Moved) => void;
 };
 
 /** A landmark that was moved to see what would happen: put it back, keep it, or find a mix that holds there. */
-export function WhatIf({ formula, landmark, moved, answer, acts, onFound }: Props) {
+export function WhatIf({ formula, landmark, moved, answer, acts, onFound, onMove }: Props) {
   const { units, keep: keepHouse } = useHouse();
   const trying = (act: () => Promise<void>) => () =>
     void act().catch((refused: unknown) => acts.say({ text: inWords(refused), stop: true }));
@@ -46,8 +49,16 @@ export function WhatIf({ formula, landmark, moved, answer, acts, onFound }: Prop
   return (
     <span className="what-if">
       <span>
-        What if the {landmark.name} is <b>{units.temperature(moved.celsius)}</b>?{" "}
-        {answer ? <b>{whatHappens(answer, moved.id)}</b> : ""}
+        What if the {landmark.name} is{" "}
+        <TypedPeg
+          label={`What if the ${landmark.name} is`}
+          measure="temperature"
+          value={moved.celsius}
+          from={firstC}
+          to={lastC}
+          onTo={(celsius) => onMove({ ...moved, celsius })}
+        />
+        ? {answer ? <b>{whatHappens(answer, moved.id)}</b> : ""}
       </span>
       <Button size="small" onClick={acts.putBack}>
         Put back

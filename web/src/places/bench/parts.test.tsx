@@ -207,6 +207,7 @@ describe("what if", () => {
   const open = async (routes: Record<string, unknown>) => {
     const acts = { putBack: vi.fn(), say: vi.fn() };
     const found = vi.fn();
+    const moved = vi.fn();
     const shown = await show(
       <WhatIf
         formula={trial().content}
@@ -215,10 +216,11 @@ describe("what if", () => {
         answer={melt}
         acts={acts as unknown as BenchActs}
         onFound={found}
+        onMove={moved}
       />,
       routes,
     );
-    return { ...shown, acts, found };
+    return { ...shown, acts, found, moved };
   };
 
   it("says what happens there, and puts the peg back", async () => {
@@ -226,6 +228,19 @@ describe("what if", () => {
     expect(screen.getByText("Holds its shape.")).toBeTruthy();
     await user.click(screen.getByRole("button", { name: "Put back" }));
     expect(acts.putBack).toHaveBeenCalledOnce();
+  });
+
+  it("moves the peg to what is typed, and no further than the ruler", async () => {
+    const { user, moved } = await open({});
+    const field = screen.getByLabelText("What if the summer van is");
+    const type = async (text: string) => {
+      await user.clear(field);
+      await user.paste(text);
+    };
+    await type("48,5");
+    expect(moved).toHaveBeenLastCalledWith({ id: "van", celsius: 48.5, from: 46 });
+    await type("900");
+    expect(moved).toHaveBeenLastCalledWith({ id: "van", celsius: 95, from: 46 });
   });
 
   it("keeps the temperature for the house", async () => {

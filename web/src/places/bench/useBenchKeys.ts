@@ -71,6 +71,9 @@ export function useBenchKeys(hands: Hands, singleKeys: boolean) {
     void acts.apply([{ kind: "move_line", line: line.id, to, takesPhase: true }]);
   };
 
+  const drop = (event: KeyboardEvent, drops: number) =>
+    line && !elsewhere(event) && void acts.apply([{ kind: "add_drops", line: line.id, drops }]);
+
   const layPrevious = () => {
     const before =
       trial?.trials.filter((one) => one.number < trial.number).at(-1) ??
@@ -124,6 +127,8 @@ export function useBenchKeys(hands: Hands, singleKeys: boolean) {
       ]),
     k: (event) =>
       line && !elsewhere(event) && void acts.apply([{ kind: "keep_line", line: line.id, kept: !line.kept }]),
+    "+": (event) => drop(event, 1),
+    "-": (event) => drop(event, -1),
     u: () => (hands.under !== null ? hands.lay(null) : layPrevious()),
     x: () => typeof hands.under === "number" && trial && navigate(`/bench/${hands.under}?under=${trial.id}`),
     d: () => {

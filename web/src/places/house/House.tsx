@@ -137,6 +137,20 @@ export function HousePage() {
             value={now.workshop.currency}
             onSave={(currency) => save(workshop({ currency }), "Saved.")}
           />
+          <NumberLine
+            label="An hour of your hands"
+            unit={now.workshop.currency}
+            optional
+            value={now.workshop.hourCost ?? null}
+            onSave={(hourCost) => save(workshop({ hourCost }), "Saved.")}
+          />
+          <NumberLine
+            label="A label"
+            unit={now.workshop.currency}
+            optional
+            value={now.workshop.labelCost ?? null}
+            onSave={(labelCost) => save(workshop({ labelCost }), "Saved.")}
+          />
         </section>
 
         <section>

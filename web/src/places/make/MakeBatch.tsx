@@ -340,9 +340,14 @@ export function MakeBatch() {
                 Throw this batch away
               </button>
             ) : (
-              <button type="button" onClick={() => setGivingUp(true)}>
-                Give it up…
-              </button>
+              <>
+                <button type="button" onClick={() => navigate(`/bench/${view.from.trialId}?rescue=${id}`)}>
+                  Rescue the pot
+                </button>
+                <button type="button" onClick={() => setGivingUp(true)}>
+                  Give it up…
+                </button>
+              </>
             )}
           </div>
         </section>

@@ -9,10 +9,12 @@ import { complaint, isTaken, quantity } from "../../kit/quantity";
 import { QuantityField } from "../../kit/QuantityField";
 import { useRefused } from "../../kit/useRefused";
 import { useHouse } from "../../shell/HouseContext";
+import { quoted } from "../../words/format";
 import { MaterialCombobox } from "../../shell/MaterialCombobox";
 import { Dialog } from "../../kit/Dialog";
 
-const fields = ["name", "basedOn", "inci", "pricePerKg", "useMaxPercent"];
+const fields = ["name", "basedOn", "inci", "pricePerKg", "useMaxPercent", "lot", "bestBefore"];
+const isDate = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text));
 
 /** `like` is the known material that is copied, where one was chosen already. */
 type Props = {
@@ -30,6 +32,8 @@ export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Pro
   const [inci, setInci] = useState(of?.inci ?? "");
   const [price, setPrice] = useState(() => quantity("price", of?.pricePerKg, units));
   const [most, setMost] = useState(() => quantity("number", of?.useMaxPercent, units));
+  const [lot, setLot] = useState(of?.lot ?? "");
+  const [bestBefore, setBestBefore] = useState(of?.bestBefore ?? "");
   const refused = useRefused();
   const like = useQuery({
     queryKey: keys.material(kind?.id ?? ""),
@@ -40,6 +44,12 @@ export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Pro
     if (!kind) return refused.say("basedOn", "Choose the known material it behaves like.");
     if (!isTaken(price)) return refused.say("pricePerKg", complaint(price, 18.5, units));
     if (!isTaken(most)) return refused.say("useMaxPercent", complaint(most, 30, units));
+    const date = bestBefore.trim();
+    if (date !== "" && !isDate(date))
+      return refused.say(
+        "bestBefore",
+        `${quoted(date)} is no date. Type year, month and day as on the label, such as 2026-11-30.`,
+      );
     try {
       const kept = await api.keepMaterial({
         name,
@@ -48,6 +58,8 @@ export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Pro
         pricePerKg: price.exact,
         useMaxPercent: most.exact,
         material: of?.id ?? null,
+        lot: lot || null,
+        bestBefore: date || null,
       });
       onKept(kept);
       onClose();
@@ -125,6 +137,28 @@ export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Pro
             />{" "}
             %
           </span>
+        </FormLine>
+        <FormLine label="Lot in use" error={refused.of("lot")}>
+          <Field
+            value={lot}
+            placeholder="as on its label"
+            aria-invalid={refused.of("lot") !== ""}
+            onChange={(event) => {
+              setLot(event.target.value);
+              refused.clear();
+            }}
+          />
+        </FormLine>
+        <FormLine label="Its best before" error={refused.of("bestBefore")}>
+          <Field
+            value={bestBefore}
+            placeholder="2026-11-30"
+            aria-invalid={refused.of("bestBefore") !== ""}
+            onChange={(event) => {
+              setBestBefore(event.target.value);
+              refused.clear();
+            }}
+          />
         </FormLine>
         {refused.beside(...fields) && <Wrong>{refused.beside(...fields)}</Wrong>}
         <div className="button-row">

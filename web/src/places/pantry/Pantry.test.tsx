@@ -90,10 +90,24 @@ describe("the pantry", () => {
     await user.click(within(dialog).getByRole("button", { name: "Add it" }));
     expect(within(dialog).getByRole("alert").textContent).toContain("“a lot” is not a price");
     await retype(user, within(dialog).getByLabelText(/^Price/), "11,5");
+    await retype(user, within(dialog).getByLabelText("Lot in use"), "SF-88");
+    await retype(user, within(dialog).getByLabelText(/^Its best before/), "Nov 26");
+    await user.click(within(dialog).getByRole("button", { name: "Add it" }));
+    expect(within(dialog).getByRole("alert").textContent).toContain("“Nov 26” is no date");
+    await retype(user, within(dialog).getByLabelText(/^Its best before/), "2026-11-30");
     await user.click(within(dialog).getByRole("button", { name: "Add it" }));
     expect(await screen.findByText("Village shea is on your shelf.")).toBeTruthy();
     expect(wire.bodies("PUT /api/materials/own")).toEqual([
-      { name: "Village shea", basedOn: "shea", inci: null, pricePerKg: 11.5, useMaxPercent: null, material: null },
+      {
+        name: "Village shea",
+        basedOn: "shea",
+        inci: null,
+        pricePerKg: 11.5,
+        useMaxPercent: null,
+        material: null,
+        lot: "SF-88",
+        bestBefore: "2026-11-30",
+      },
     ]);
   });
 

@@ -30,6 +30,7 @@ export function BatchPanel({
   const [loss, setLoss] = useState(() => quantity("number", batch.lossPercent, units));
   const whipped = assessment.use.overrunPercent !== null;
   const [air, setAir] = useState(() => quantity("number", assessment.use.overrunPercent, units));
+  const [hands, setHands] = useState(() => quantity("number", batch.handsMin ?? null, units));
   const [error, setError] = useState<{ field: string; text: string } | null>(null);
 
   const submit = async () => {
@@ -40,6 +41,10 @@ export function BatchPanel({
     setError(null);
     const overrunPercent = whipped && !isBlank(air) ? read("batch.overrunPercent", air, 30) : null;
     if (whipped && !isBlank(air) && overrunPercent === null) return;
+    const handsMin = isBlank(hands) ? null : read("batch.handsMin", hands, 60);
+    if (!isBlank(hands) && handsMin === null) return;
+    if (handsMin !== null && !Number.isInteger(handsMin))
+      return setError({ field: "batch.handsMin", text: `${handsMin} min are not whole minutes. Type a whole number.` });
     if (counted) {
       const n = read("batch.units", count, 12);
       const fillG = read("batch.fillG", fill, 50);
@@ -50,7 +55,7 @@ export function BatchPanel({
       const refused = await acts.apply([
         {
           kind: "set_batch",
-          batch: { grams: 0, units: n, container: container || null, fillG, lossPercent, overrunPercent },
+          batch: { grams: 0, units: n, container: container || null, fillG, lossPercent, overrunPercent, handsMin },
         },
       ]);
       if (refused) setError({ field: refused.field, text: refused.line });
@@ -67,6 +72,7 @@ export function BatchPanel({
             fillG: null,
             lossPercent: 0,
             overrunPercent,
+            handsMin,
           },
         },
       ]);
@@ -130,6 +136,7 @@ export function BatchPanel({
           field("batch.grams", "Whole batch", grams, setGrams)
         )}
         {whipped && field("batch.overrunPercent", "Air beaten in", air, setAir, "%")}
+        {field("batch.handsMin", "Your hands, for all of it", hands, setHands, "min")}
         <Button type="primary" htmlType="submit">
           Set the batch
         </Button>

@@ -7,6 +7,14 @@ import { Frame } from "./Frame";
 export function CostPanel({ trial, assessment, onBack }: { trial: Trial; assessment: Assessment; onBack: () => void }) {
   const { materials, units } = useHouse();
   const line = (id: string) => trial.content.lines.find((one) => one.id === id);
+  const { containers, labels, time } = assessment.cost.beside;
+  const beside = (
+    [
+      ["Containers", containers],
+      ["Labels", labels],
+      ["Time", time],
+    ] as const
+  ).filter(([, money]) => money > 0);
   return (
     <Frame title="Cost" onBack={onBack}>
       {assessment.cost.batchCost != null ? (
@@ -14,7 +22,7 @@ export function CostPanel({ trial, assessment, onBack }: { trial: Trial; assessm
           The batch costs <b>{units.money(assessment.cost.batchCost)}</b>
           {assessment.cost.unitCost != null && (
             <>
-              , <b>{units.money(assessment.cost.unitCost)}</b> each with its container
+              , <b>{units.money(assessment.cost.unitCost)}</b> each
             </>
           )}
           .
@@ -44,7 +52,16 @@ export function CostPanel({ trial, assessment, onBack }: { trial: Trial; assessm
           ]}
         />
       </div>
-      <p className="hint">Materials and containers only. Time, label and losses are not in it.</p>
+      {beside.length > 0 && (
+        <ul className="cost-beside" aria-label="Beside the materials">
+          {beside.map(([what, money]) => (
+            <li key={what}>
+              {what} <b>{units.money(money)}</b>
+            </li>
+          ))}
+        </ul>
+      )}
+      <p className="hint">{assessment.cost.counts}</p>
     </Frame>
   );
 }

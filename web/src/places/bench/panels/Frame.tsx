@@ -4,6 +4,7 @@ import { type ReactNode, useLayoutEffect, useRef } from "react";
 export type Panel =
   | { kind: "material"; line: string }
   | { kind: "split"; id: string | null }
+  | { kind: "rescue"; batch: number | null }
   | {
       kind:
         | "trials"
@@ -21,7 +22,9 @@ export type Panel =
         | "top"
         | "balance"
         | "backwards"
-        | "rescue"
+        | "levers"
+        | "parts"
+        | "order"
         | "parcel";
     }
   | null;

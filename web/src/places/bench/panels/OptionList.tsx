@@ -4,6 +4,8 @@ import type { BenchActs } from "../useBench";
 import { useShown } from "../useShown";
 
 type Option = {
+  /** Where a material may be offered more than once. */
+  id?: string;
   material: string;
   name: string;
   /** What stands before the name: grams to add. */
@@ -20,21 +22,28 @@ export function OptionList({
   options,
   acts,
   onDone,
+  onTake,
 }: {
   options: readonly Option[];
   acts: BenchActs;
   onDone?: () => void;
+  /** Takes it elsewhere than into the mix, which stays as it is. */
+  onTake?: (material: string) => void;
 }) {
   const { shown, on } = useShown(acts);
   return (
     <ul className="swap-list">
       {options.map((option) => (
-        <li key={option.material}>
+        <li key={option.id ?? option.material}>
           <button
             type="button"
             className="swap-option"
-            {...on(option.material, option.edits)}
-            onClick={() => void acts.apply(option.edits as FormulaEdit[]).then((refused) => refused ?? onDone?.())}
+            {...on(option.id ?? option.material, onTake ? [] : option.edits)}
+            onClick={() =>
+              onTake
+                ? onTake(option.material)
+                : void acts.apply(option.edits as FormulaEdit[]).then((refused) => refused ?? onDone?.())
+            }
           >
             <b>
               {option.amount && `${option.amount} `}
@@ -43,7 +52,9 @@ export function OptionList({
             {option.isOwn && <span className="quiet"> on your shelf</span>}
             <span className="swap-says">{upper(option.says)}</span>
             {option.label && <span className="swap-says">{option.label}</span>}
-            {shown === option.material && option.effect && <span className="effect">{upper(option.effect)}</span>}
+            {shown === (option.id ?? option.material) && option.effect && (
+              <span className="effect">{upper(option.effect)}</span>
+            )}
           </button>
         </li>
       ))}

@@ -203,6 +203,8 @@ export function ParcelPanel({ trial, acts, onBack }: Props) {
               steps: [],
               chips: [],
               layers: [],
+              parts: [],
+              order: [],
             }}
             before={null}
             under={null}

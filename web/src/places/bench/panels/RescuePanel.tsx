@@ -1,11 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
+import { useNavigate } from "react-router";
 import { api, inWords, Refused, type RescueKind, type RescueWish, type Trial } from "../../../api/client";
 import { keys } from "../../../api/keys";
-import { FormLine } from "../../../kit/FormLine";
+import { outbox } from "../../../shell/outbox";
+import { FormLine, Wrong } from "../../../kit/FormLine";
 import { Pick } from "../../../kit/Pick";
-import { complaint, quantity } from "../../../kit/quantity";
+import { complaint, type Quantity, quantity } from "../../../kit/quantity";
 import { QuantityField } from "../../../kit/QuantityField";
 import { useHouse } from "../../../shell/HouseContext";
 import type { BenchActs } from "../useBench";
@@ -21,25 +23,47 @@ const words: Record<RescueKind, string> = {
   too_dusty: "dusty: too little oil",
 };
 
-type Props = { trial: Trial; acts: BenchActs; onBack: () => void };
+type Props = {
+  trial: Trial;
+  acts: BenchActs;
+  /** The batch in hand whose pot it is. */
+  batch: number | null;
+  onBack: () => void;
+};
 
-/** A pot that is made and wrong: what to add, in grams. Nothing can be taken out of it. */
-export function RescuePanel({ trial, acts, onBack }: Props) {
+/**
+ * A pot that is made and wrong: what to add, in grams. Nothing can be taken out of it. Of a batch in hand it is the pot
+ * as weighed, and what is chosen becomes its next step; else it is the trial's, and goes into the mix.
+ */
+export function RescuePanel({ trial, acts, batch, onBack }: Props) {
   const { units } = useHouse();
+  const navigate = useNavigate();
+  const inHand = useQuery({
+    queryKey: keys.openBatches({ search: trial.formulaName }),
+    queryFn: () => api.openBatches({ search: trial.formulaName }),
+  }).data?.items.filter((one) => one.trialId === trial.id);
+  const [lot, setLot] = useState(batch);
+  const weighed = useQuery({
+    queryKey: keys.batch(lot ?? 0),
+    queryFn: () => api.batch(lot ?? 0),
+    enabled: lot !== null,
+  }).data;
   const kinds = useQuery({
     queryKey: keys.rescue([trial.content.family, null]),
     queryFn: () => api.rescue(trial.content, null),
   }).data?.kinds;
   const [chosen, setChosen] = useState<RescueKind | null>(null);
   const kind = chosen ?? kinds?.[0] ?? "too_soft";
-  const [pot, setPot] = useState(() => quantity("mass", trial.content.batch.grams, units));
+  const [typed, setTyped] = useState<Quantity | null>(null);
+  const pot = typed ?? quantity("mass", lot === null ? trial.content.batch.grams : (weighed?.potG ?? null), units);
   const [at, setAt] = useState(() => quantity("temperature", 20, units));
   const [state, setState] = useState("firm");
   const [asked, setAsked] = useState<RescueWish | null>(null);
   const [slip, setSlip] = useState({ pot: "", at: "" });
+  const [refusal, setRefusal] = useState("");
   const answer = useQuery({
-    queryKey: keys.rescue([trial.content, asked]),
-    queryFn: () => api.rescue(trial.content, asked as RescueWish),
+    queryKey: keys.rescue([trial.content, asked, lot, weighed?.revision]),
+    queryFn: () => api.rescue(trial.content, asked as RescueWish, lot),
     enabled: asked !== null,
     retry: false,
   });
@@ -60,6 +84,21 @@ export function RescuePanel({ trial, acts, onBack }: Props) {
   const change = () => {
     setAsked(null);
     setSlip({ pot: "", at: "" });
+    setRefusal("");
+  };
+  const weighIn = async (material: string) => {
+    const option = answer.data?.options.find((one) => one.material === material);
+    if (!option || lot === null) return;
+    try {
+      await outbox.put({
+        kind: "act",
+        batch: lot,
+        command: { kind: "add_to_pot", material, addG: option.addG, why: words[kind] },
+      });
+      navigate(`/make/${lot}`);
+    } catch (error) {
+      setRefusal(inWords(error));
+    }
   };
   return (
     <Frame title="Rescue the pot" onBack={onBack}>
@@ -70,9 +109,27 @@ export function RescuePanel({ trial, acts, onBack }: Props) {
           look();
         }}
       >
+        {inHand && inHand.length > 0 && (
+          <FormLine label="Which pot">
+            <Pick
+              label="Which pot"
+              wide
+              value={String(lot ?? "")}
+              options={[
+                { value: "", label: "one like this trial" },
+                ...inHand.map((one) => ({ value: String(one.id), label: `lot ${one.lot}, in hand` })),
+              ]}
+              onPick={(next) => {
+                setLot(next === "" ? null : Number(next));
+                setTyped(null);
+                change();
+              }}
+            />
+          </FormLine>
+        )}
         <FormLine label="In the pot now" error={slip.pot || errorOf("potG")}>
           <span>
-            <QuantityField aria-label="In the pot now" of={pot} units={units} onType={setPot} />
+            <QuantityField aria-label="In the pot now" of={pot} units={units} onType={setTyped} />
           </span>
         </FormLine>
         <FormLine label="What is wrong">
@@ -129,7 +186,12 @@ export function RescuePanel({ trial, acts, onBack }: Props) {
             options={answer.data.options.map((option) => ({ ...option, amount: units.weight(option.addG) }))}
             acts={acts}
             onDone={onBack}
+            onTake={lot === null ? undefined : (material) => void weighIn(material)}
           />
+          {lot !== null && answer.data.options.length > 0 && (
+            <p className="hint">What you choose becomes the next step of the batch.</p>
+          )}
+          {refusal && <Wrong>{refusal}</Wrong>}
         </>
       )}
     </Frame>

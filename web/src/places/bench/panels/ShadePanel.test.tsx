@@ -56,6 +56,7 @@ const open = async (route: unknown = answer) => {
       trial={trial()}
       assessment={assessment()}
       acts={acts as unknown as BenchActs}
+      onParts={() => undefined}
       onBack={() => undefined}
     />,
     { "POST /api/shade": route },

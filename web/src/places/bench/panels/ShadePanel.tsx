@@ -22,13 +22,13 @@ import { ShownButton } from "./ShownButton";
 import "../../../instruments/ruler/ruler.css";
 import "../../../instruments/axis/axis.css";
 
-type Props = { trial: Trial; assessment: Assessment; acts: BenchActs; onBack: () => void };
+type Props = { trial: Trial; assessment: Assessment; acts: BenchActs; onParts: () => void; onBack: () => void };
 
 const cardHeight = 110;
 const potOf = (chips: readonly Chip[]) => chips.find((chip) => chip.name === "pot" || chip.name === "dry")?.overWhite;
 
 /** The shade wished for, and the nearest that the pigments make: typed, or its three figures moved as pegs. */
-export function ShadePanel({ trial, assessment, acts, onBack }: Props) {
+export function ShadePanel({ trial, assessment, acts, onParts, onBack }: Props) {
   const chips = assessment.reading?.chips ?? [];
   const [wanted, setWanted] = useState<WantedShade>({ hex: potOf(chips) ?? "#C7655E" });
   const [typed, setTyped] = useState<string | null>(null);
@@ -130,6 +130,11 @@ export function ShadePanel({ trial, assessment, acts, onBack }: Props) {
           {error}
         </p>
       )}
+      <p>
+        <button type="button" className="link" onClick={onParts}>
+          Colour it in parts
+        </button>
+      </p>
       <p className="hint">A screen shows a colour only roughly: judge a smear beside white.</p>
     </Frame>
   );

@@ -1,4 +1,4 @@
-import type { LensView } from "../../../api/client";
+import type { Assessment } from "../../../api/client";
 import { narrow, number } from "../../../words/format";
 import { Frame } from "./Frame";
 
@@ -9,11 +9,15 @@ export function figure(value: number): string {
 }
 
 /** The computation behind an instrument, in steps with their sources. */
-export function WhyPanel({ reading, onBack }: { reading: LensView | null; onBack: () => void }) {
-  const steps = reading?.steps ?? [];
+export function WhyPanel({ assessment, onBack }: { assessment: Assessment; onBack: () => void }) {
+  // The melt of what is not whipped has no axes of its own: the ruler tells of it.
+  const { says, steps } = assessment.reading ?? {
+    says: assessment.parts.melt?.sentence,
+    steps: assessment.parts.melt?.steps ?? [],
+  };
   return (
     <Frame title="Why?" onBack={onBack}>
-      <p>{reading?.says}</p>
+      <p>{says}</p>
       {steps.length === 0 && <p className="quiet">Nothing was computed for it.</p>}
       <ol className="why-steps">
         {steps.map((step) => (

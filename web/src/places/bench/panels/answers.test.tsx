@@ -1,6 +1,6 @@
 import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it, vi } from "vitest";
-import { inBrowser, Refusal, retype, show, trial, wire } from "../../../test/workshop";
+import { inBrowser, Refusal, retype, show, trial, where, wire } from "../../../test/workshop";
 import type { BenchActs } from "../useBench";
 import { BalancePanel } from "./BalancePanel";
 import { RescuePanel } from "./RescuePanel";
@@ -24,11 +24,13 @@ describe("the rescue of a pot", () => {
     isOwn: true,
   };
   const kinds = ["too_soft", "too_hard", "slumps_early"];
-  const open = async (answer: unknown) => {
+  const open = async (answer: unknown, batch: number | null = null, routes: object = {}) => {
     const acts = bench();
     const onBack = vi.fn();
-    const shown = await show(<RescuePanel trial={trial()} acts={as(acts)} onBack={onBack} />, {
+    const shown = await show(<RescuePanel trial={trial()} acts={as(acts)} batch={batch} onBack={onBack} />, {
       "POST /api/rescue": answer,
+      "GET /api/batches": { items: [], next: null },
+      ...routes,
     });
     return { ...shown, acts, onBack };
   };
@@ -52,6 +54,28 @@ describe("the rescue of a pot", () => {
     await user.click(first);
     expect(acts.apply).toHaveBeenCalledWith(edits);
     await waitFor(() => expect(onBack).toHaveBeenCalled());
+  });
+
+  it("rescues the batch in hand: its pot as weighed, and what is chosen is its next step", async () => {
+    const lot = { id: 9, lot: "SH-26-009", trialId: trial().id };
+    const { user, acts } = await open({ kinds, options: [option], says: "Grams to add to 480 g." }, 9, {
+      "GET /api/batches": { items: [lot, { ...lot, id: 8, trialId: 999 }], next: null },
+      "GET /api/batches/9": { id: 9, revision: 3, potG: 480, batch: {} },
+      "POST /api/batches/9/commands": { id: 9, revision: 4, batch: {} },
+    });
+    const pot = await screen.findByLabelText<HTMLInputElement>("In the pot now", { selector: "input" });
+    await waitFor(() => expect(pot.value).toBe("480"));
+    await user.click(screen.getByRole("button", { name: "What to add" }));
+    const first = await screen.findByRole("button", { name: /12.0.*Beeswax/ });
+    expect(wire.bodies("POST /api/rescue").at(-1)).toMatchObject({ batch: 9, wish: { potG: 480 } });
+    first.focus();
+    expect(acts.dispatch).not.toHaveBeenCalled();
+    await user.click(first);
+    await waitFor(() => expect(where()).toBe("/make/9"));
+    expect(wire.bodies("POST /api/batches/9/commands")).toMatchObject([
+      { command: { kind: "add_to_pot", material: "beeswax", addG: 12, why: "too soft" } },
+    ]);
+    expect(acts.apply).not.toHaveBeenCalled();
   });
 
   it("puts a refusal at the field that it names", async () => {

@@ -48,11 +48,20 @@ describe("the batch panel", () => {
     await retype(user, screen.getByLabelText(/^How many/), "24");
     await retype(user, screen.getByLabelText(/^Net in each/), "48,5");
     await retype(user, screen.getByLabelText(/^Stays in pot/), "2");
+    await retype(user, screen.getByLabelText(/^Your hands/), "45");
     await user.click(screen.getByRole("button", { name: "Set the batch" }));
     expect(apply).toHaveBeenCalledWith([
       {
         kind: "set_batch",
-        batch: { grams: 0, units: 24, container: "tin-60", fillG: 48.5, lossPercent: 2, overrunPercent: null },
+        batch: {
+          grams: 0,
+          units: 24,
+          container: "tin-60",
+          fillG: 48.5,
+          lossPercent: 2,
+          overrunPercent: null,
+          handsMin: 45,
+        },
       },
     ]);
   });
@@ -62,6 +71,8 @@ describe("the batch panel", () => {
     [/^How many/, "2.5", "2.5 containers cannot be filled"],
     [/^Net in each/, "full", "“full” is not a weight"],
     [/^Stays in pot/, "some", "“some” is not a number"],
+    [/^Your hands/, "long", "“long” is not a number"],
+    [/^Your hands/, "4.5", "4.5 min are not whole minutes"],
   ])("names a slip in %s and sends nothing", async (label, text, says) => {
     const { apply, acts: bench } = acts();
     const { user } = await open(bench);
@@ -141,7 +152,9 @@ describe("the cost panel", () => {
   it("tells batch, container and the priced lines", async () => {
     await show(<CostPanel trial={trial()} assessment={assessment()} onBack={back} />);
     expect(screen.getByText(/The batch costs/).textContent).toContain("£5.21");
-    expect(screen.getByText(/each with its container/).textContent).toContain("£0.77");
+    expect(screen.getByText(/The batch costs/).textContent).toContain("£0.77 each");
+    expect(screen.getByRole("list", { name: "Beside the materials" }).textContent).toContain("Containers £4.08");
+    expect(screen.getByText("Time and labels are not counted.")).toBeTruthy();
     const rows = screen.getAllByRole("row").map((row) => row.textContent);
     expect(rows).toHaveLength(3);
     expect(rows[1]).toContain("£1.01");
@@ -154,6 +167,8 @@ describe("the cost panel", () => {
         unitCost: null,
         unpriced: ["Sunflower oil"],
         lines: [],
+        beside: { containers: 0, labels: 0, time: 0 },
+        counts: "",
       } as unknown as Assessment["cost"],
     });
     await show(<CostPanel trial={trial()} assessment={none} onBack={back} />);

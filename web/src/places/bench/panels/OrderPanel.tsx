@@ -1,0 +1,24 @@
+import type { LensView } from "../../../api/client";
+import { Frame } from "./Frame";
+
+/** In what order a dry mix is put together, and what happens else. */
+export function OrderPanel({ reading, onBack }: { reading: LensView | null; onBack: () => void }) {
+  const steps = reading?.order ?? [];
+  return (
+    <Frame title="What goes in first" onBack={onBack}>
+      {steps.length === 0 && <p className="quiet">Read this mix by Sponge: its order is told there.</p>}
+      <ol className="why-steps">
+        {steps.map((step) => (
+          <li key={step.do}>
+            {step.do}. <span className="hint">{step.else}</span>
+          </li>
+        ))}
+      </ol>
+      {steps.length > 0 && (
+        <p className="hint">
+          Squeeze a handful at the end: it holds for a moment, then falls apart. Dust flies: mask on.
+        </p>
+      )}
+    </Frame>
+  );
+}
