@@ -60,7 +60,7 @@ if (args.Contains("--core"))
 }
 
 var volume = VolumeRows(await Volume.Measure(root));
-var kills = await Kills(root, 60);
+var kills = await Kills(root, 30);
 var loopUs = Median(2000, ArithmeticLoop);
 var assessUs = Median(4000, AssessVaried(new Question { Parts = [Part.Melt] }));
 var remediesUs = Median(60, AssessVaried(new Question { Parts = [Part.Melt], Remedies = true }));

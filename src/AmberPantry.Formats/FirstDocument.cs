@@ -78,7 +78,9 @@ public static class FirstDocument
             House(document["house"] as JsonObject ?? throw new JsonException("house"));
             foreach (var material in List(document, "materials"))
             {
-                Add("materials", Only(material, "name", "basedOn", "inci", "pricePerKg", "useMaxPercent"))["id"] = (Text(material, "name") ?? "")
+                Add("materials", Only(material, "name", "basedOn", "inci", "pricePerKg", "useMaxPercent", "lot", "bestBefore"))["id"] = (
+                    Text(material, "name") ?? ""
+                )
                     .Trim()
                     .ToLowerInvariant();
             }

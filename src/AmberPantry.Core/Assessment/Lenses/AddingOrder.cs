@@ -66,6 +66,11 @@ internal static class AddingOrder
                 "Last, with the least stirring",
                 "Oil put on it kills the lather, and stirred longer it flies: mask on."
             ),
+            new AddingStep(
+                "Squeeze a handful: it holds for a moment, then falls apart and leaves no shine on the palm",
+                "Where it stays a ball it wants more of a sponge; where it does not hold at all it is dusty.",
+                []
+            ),
         ];
     }
 
@@ -111,8 +116,10 @@ internal static class AddingOrder
         ];
         yield return new AddingStep(
             $"{Wording.Capital(liquids)}{(wet.Length > 1 ? ", mixed" : "")}, in drops: {Wording.List(takes)}; rub each until no wet spot is left",
-            $"Stirred in anyhow it fills {100 * stirred.Saturation:0}{Wording.Narrow}% of the room between the grains, {else_}, "
-                + $"not {100 * mix.Saturation:0}{Wording.Narrow}%, {now}.",
+            now == else_
+                ? $"Stirred in anyhow it would be {now} too; but where it meets the fine powders first it makes beads that stay wet inside."
+                : $"Stirred in anyhow it fills {100 * stirred.Saturation:0}{Wording.Narrow}% of the room between the grains, {else_}, "
+                    + $"not {100 * mix.Saturation:0}{Wording.Narrow}%, {now}.",
             [.. wet.Select(line => line.Id), .. carriers.Select(line => line.Line.Id)]
         );
         var rest = order.RestMl * mix.LiquidGMl;

@@ -64,14 +64,6 @@ export function Facts({
           ·{" "}
         </>
       )}
-      {batch.handsMin != null && (
-        <>
-          <button type="button" className="openable" onClick={() => onOpen({ kind: "batch" })}>
-            {batch.handsMin} min of hands
-          </button>{" "}
-          ·{" "}
-        </>
-      )}
       <button type="button" className="openable" onClick={() => onOpen({ kind: "cost" })}>
         {assessment.cost.unitCost != null
           ? `${units.money(assessment.cost.unitCost)} a ${unit}`

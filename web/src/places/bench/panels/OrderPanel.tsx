@@ -7,18 +7,13 @@ export function OrderPanel({ reading, onBack }: { reading: LensView | null; onBa
   return (
     <Frame title="What goes in first" onBack={onBack}>
       {steps.length === 0 && <p className="quiet">Read this mix by Sponge: its order is told there.</p>}
-      <ol className="why-steps">
+      <ol className="why-steps in-order">
         {steps.map((step) => (
           <li key={step.do}>
             {step.do}. <span className="hint">{step.else}</span>
           </li>
         ))}
       </ol>
-      {steps.length > 0 && (
-        <p className="hint">
-          Squeeze a handful at the end: it holds for a moment, then falls apart. Dust flies: mask on.
-        </p>
-      )}
     </Frame>
   );
 }

@@ -1,0 +1,13 @@
+import { chromium } from "@playwright/test";
+import { launchOptions } from "./chromium.mjs";
+const b = await chromium.launch(launchOptions);
+const p = await b.newPage({ viewport: { width: 1280, height: 800 } });
+const go = async (u, n, act) => { try { await p.goto("http://localhost:5391" + u); await p.locator(".plate-instrument svg, main").first().waitFor(); await p.waitForLoadState("networkidle"); await p.waitForTimeout(400); if (act) { await act(); await p.waitForTimeout(900);} await p.screenshot({ path: `/tmp/pic/${n}.png` }); } catch (e) { console.log(n, e.message.slice(0, 300)); await p.screenshot({ path: `/tmp/pic/${n}.png` }); } };
+const link = (name) => p.getByRole("button", { name, exact: true }).first().click();
+await go("/bench/14?by=feel", "feel", () => link("Change the feel"));
+await go("/bench/7?by=cost", "cost");
+await go("/bench/17?by=keeping", "keeping");
+await go("/bench/19?by=sponge", "sponge", () => link("What goes in first"));
+await go("/bench/16?by=shade", "parts", async () => { await link("Wanted shade"); await link("Colour it in parts"); await link("Two halves"); await link("Keep the parts"); });
+await go("/bench/7", "whatif", async () => { await p.locator("[data-peg]").nth(3).focus(); await p.keyboard.press("ArrowRight"); });
+await b.close();
