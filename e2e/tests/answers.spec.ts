@@ -55,7 +55,7 @@ test("a batch in hand is rescued: what is chosen becomes its next step, and is w
 });
 
 test("a mix is coloured in parts, weighed for each, and stays so after a reload", async ({ page, own }) => {
-  const trial = await own.call<Trial>("POST", "/formulas", { name: "Two halves", family: "balm", from: "usual" });
+  const trial = await own.call<Trial>("POST", "/formulas", { name: "Red and plain", family: "balm", from: "usual" });
   await page.goto(`${own.url}/bench/${trial.id}?by=shade`);
   await page.getByRole("button", { name: "Wanted shade" }).click();
   await page.getByRole("button", { name: "Colour it in parts" }).click();
