@@ -100,6 +100,15 @@ const call = async (method, path, body) => {
   if (!answer.ok) throw new Error(`${path} answered ${answer.status}: ${await answer.text()}`);
   return answer.json();
 };
+/** The boundary that lies farthest from its neighbours: thin layers share the place where they are taken hold of. */
+const boundaryApart = async () => {
+  const all = await page.locator("[data-boundary]").all();
+  const boxes = (await Promise.all(all.map((one) => one.boundingBox()))).filter((one) => one);
+  const middle = (box) => box.y + box.height / 2;
+  const alone = (box) => Math.min(...boxes.filter((other) => other !== box).map((other) => Math.abs(middle(other) - middle(box))));
+  return boxes.reduce((best, box) => (alone(box) > alone(best) ? box : best));
+};
+
 for (const { lens, family, content } of JSON.parse(process.argv[2])) {
   const trial = await call("POST", "/formulas", { name: `Fourteen lines by ${lens}`, family, from: "mix", content });
   const alone = await bareTime();
@@ -107,7 +116,7 @@ for (const { lens, family, content } of JSON.parse(process.argv[2])) {
   await page.locator(".plate-instrument svg").first().waitFor();
   await page.waitForLoadState("networkidle");
   await watch(page, ".plate-instrument");
-  const box = await page.locator('[data-boundary="L2"]').boundingBox();
+  const box = await boundaryApart();
   console.log(`bare.${lens}=${alone.toFixed(1)}`);
   console.log(`paint.${lens}=${(await drag(page, box.x + box.width / 2, box.y + box.height / 2)).toFixed(1)}`);
 }
