@@ -3,8 +3,8 @@ import { launchOptions } from "./pantry";
 
 export default defineConfig({
   testDir: "./tests",
-  timeout: 90_000,
-  expect: { timeout: 15_000 },
+  timeout: 150_000,
+  expect: { timeout: 20_000 },
   fullyParallel: true,
   workers: 2,
   reporter: [["line"], ["json", { outputFile: process.env.AMBER_REPORT ?? "test-results/report.json" }]],
