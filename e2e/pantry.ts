@@ -44,8 +44,8 @@ export class Pantry {
       env: { ...rest, HOME: this.home, AMBER_PORT: String(this.port), AMBER_WEB: join(root, ".amber/web"), DOTNET_CLI_HOME: this.home },
       stdio: "inherit",
     });
-    for (let i = 0; i < 600; i++) {
-      const ready = await fetch(`${this.url}/api/health`).then(
+    for (const end = Date.now() + 60_000; Date.now() < end; ) {
+      const ready = await fetch(`${this.url}/api/health`, { signal: AbortSignal.timeout(5000) }).then(
         (answer) => answer.ok,
         () => false,
       );
