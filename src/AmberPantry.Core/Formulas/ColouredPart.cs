@@ -4,7 +4,10 @@ using AmberPantry.Core.Workshops;
 namespace AmberPantry.Core.Formulas;
 
 /// <param name="Percent">Of the part it colours, on top of its base.</param>
-public sealed record PartColour(string Material, decimal Percent);
+public sealed record PartColour(string Material, decimal Percent)
+{
+    public decimal GramsIn(decimal partG) => partG * Percent / 100;
+}
 
 /// <summary>A part of the finished mix that gets colours of its own: a half, a stripe, a layer.</summary>
 /// <param name="Name">As the maker calls it, 1 to 40 characters.</param>
@@ -17,6 +20,9 @@ public sealed record ColouredPart(string Name, decimal SharePercent, IReadOnlyLi
     private const int LongestName = 40;
     private const int MostColours = 6;
     private const decimal MostColourPercent = 50;
+
+    /// <summary>Grams of the part, its colours in them.</summary>
+    public decimal GramsOf(BatchSize batch) => batch.Grams * SharePercent / 100;
 
     /// <summary>"rose 50: pink clay 2".</summary>
     internal string Said =>

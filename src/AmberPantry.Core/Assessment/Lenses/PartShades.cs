@@ -18,9 +18,6 @@ public sealed record PartShade(string Name, decimal SharePercent, string Hex, st
 /// <summary>What the parts of a split mix look like, and what to weigh for each.</summary>
 internal static class PartShades
 {
-    /// <summary>Differences up to which two parts look one, CIEDE2000.</summary>
-    private const double HardToTell = 2;
-
     public static IReadOnlyList<PartShade> Of(Subject subject)
     {
         if (subject.Formula.ColouredParts is not { } parts)
@@ -38,7 +35,7 @@ internal static class PartShades
                 {
                     var lab = Lab.FromLinear(looks[i]);
                     var apart = Lab.DeltaE00(first, lab);
-                    var grams = (double)(subject.Formula.Batch.Grams * part.SharePercent / 100);
+                    var grams = part.GramsOf(subject.Formula.Batch);
                     PartWeight[] weights = [.. part.Colours.Select(colour => Weigh(subject, colour, grams))];
                     return new PartShade(
                         part.Name,
@@ -47,10 +44,10 @@ internal static class PartShades
                         $"{Wording.Capital(Wording.Said(lab.LightnessWord))} {Wording.Said(lab.HueWord)}"
                             + (
                                 i == 0 ? ""
-                                : apart < HardToTell ? $", hard to tell from {parts[0].Name}"
+                                : apart < Shade.LeastVisible ? $", hard to tell from {parts[0].Name}"
                                 : $", {apart:0.0} from {parts[0].Name}"
                             ),
-                        grams - weights.Sum(weight => weight.G),
+                        (double)grams - weights.Sum(weight => weight.G),
                         weights
                     );
                 }
@@ -69,11 +66,11 @@ internal static class PartShades
             ])
         );
 
-    private static PartWeight Weigh(Subject subject, PartColour colour, double partG)
+    private static PartWeight Weigh(Subject subject, PartColour colour, decimal partG)
     {
         const double Steps = 20;
         var material = subject.Shelf.Get(colour.Material, "colouredParts");
-        var grams = partG * (double)colour.Percent / 100;
+        var grams = (double)colour.GramsIn(partG);
         var step = (double)subject.Workshop.Scale.ResolutionG;
         return new PartWeight(
             material.Id,

@@ -225,7 +225,7 @@ public sealed class FeelLevers(MaterialShelf shelf, Workshop workshop, FamilyReg
         {
             var there = oils.Where(pair => classes.Contains(pair.Material.Feel)).ToArray();
             var has = there.Sum(pair => pair.Line.Percent);
-            var gets = part == Steps[^1].Part && word == Steps[^1].Says ? left : decimal.Round(part * all, 1);
+            var gets = word == Steps[^1].Says ? left : decimal.Round(part * all, 1);
             left -= gets;
             (Material Material, decimal Percent)[] parts =
                 has > 0

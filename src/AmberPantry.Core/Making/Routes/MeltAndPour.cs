@@ -225,12 +225,11 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
             yield break;
         }
 
-        var grams = formula.Batch.Grams;
         var tells = parts.Select(part =>
         {
-            var all = grams * part.SharePercent / 100;
+            var all = part.GramsOf(formula.Batch);
             var colours = part
-                .Colours.Select(colour => (Brief: Wording.Brief(shelf.Get(colour.Material, "colouredParts").Name), G: all * colour.Percent / 100))
+                .Colours.Select(colour => (Brief: Wording.Brief(shelf.Get(colour.Material, "colouredParts").Name), G: colour.GramsIn(all)))
                 .ToArray();
             return $"{part.Name}: {say.Weight(all - colours.Sum(colour => colour.G))} of the mix"
                 + string.Concat(colours.Select(colour => $" and {say.Weight(colour.G)} {colour.Brief}"));

@@ -39,7 +39,7 @@ const patterns: { name: string; parts: [string, number][] }[] = [
   },
 ];
 
-/** The finished mix split into parts with colours of their own: drafted here, shown in the mix, kept by a press. */
+/** The finished mix split into parts with colours of their own: drafted here, kept by a press, and then shown. */
 export function ColourPartsPanel({
   trial,
   assessment,
