@@ -205,12 +205,26 @@ describe("keys", () => {
     const { unmount } = render(<Page keys={keys} />);
     const dialog = document.body.appendChild(document.createElement("div"));
     dialog.className = "ant-modal-wrap";
+    dialog.innerHTML = '<div class="ant-modal"></div>';
     fireEvent.keyDown(document.body, { key: "a" });
     dialog.remove();
     fireEvent.keyDown(document.body, { key: "a", altKey: true });
     unmount();
     fireEvent.keyDown(document.body, { key: "a" });
     expect(keys.a).not.toHaveBeenCalled();
+  });
+
+  it("are taken again as soon as a dialog begins to close", () => {
+    const keys = { a: vi.fn() };
+    render(<Page keys={keys} />);
+    const dialog = document.body.appendChild(document.createElement("div"));
+    dialog.className = "ant-modal-wrap";
+    dialog.innerHTML = '<div class="ant-modal ant-zoom-leave"></div>';
+    fireEvent.keyDown(document.body, { key: "a" });
+    dialog.innerHTML = "";
+    fireEvent.keyDown(document.body, { key: "a" });
+    dialog.remove();
+    expect(keys.a).toHaveBeenCalledTimes(2);
   });
 });
 

@@ -14,6 +14,9 @@ export function keyName(event: Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey"
   return chord + shift + key;
 }
 
+/** One that is closing has given its keys back already. */
+const openDialog = ".ant-modal-wrap:not([style*='display: none']) .ant-modal:not(.ant-zoom-leave)";
+
 /** Listens while the page is there. Single letters act outside fields only, and only if the house allows them. */
 export function useKeys(keys: Keys, singleKeys = true) {
   const latest = useRef(keys);
@@ -28,7 +31,7 @@ export function useKeys(keys: Keys, singleKeys = true) {
       const leavesPanel = name === "Escape" && (event.target as Element).closest?.(".plate-right");
       if (typing(event.target) && !leavesPanel && !(chord && !["Ctrl+z", "Ctrl+Shift+z"].includes(name))) return;
       if (!chord && event.key.length === 1 && event.key !== " " && !singleKeys) return;
-      if (document.querySelector(".ant-modal-wrap:not([style*='display: none'])")) return;
+      if (document.querySelector(openDialog)) return;
       act(event);
     };
     window.addEventListener("keydown", listen);
