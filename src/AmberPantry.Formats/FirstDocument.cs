@@ -78,11 +78,10 @@ public static class FirstDocument
             House(document["house"] as JsonObject ?? throw new JsonException("house"));
             foreach (var material in List(document, "materials"))
             {
-                Add("materials", Only(material, "name", "basedOn", "inci", "pricePerKg", "useMaxPercent", "lot", "bestBefore"))["id"] = (
-                    Text(material, "name") ?? ""
-                )
-                    .Trim()
-                    .ToLowerInvariant();
+                Add(
+                    "materials",
+                    Only(material, "name", "basedOn", "inci", "pricePerKg", "useMaxPercent", "lot", "bestBefore", "dropsG", "strokesG", "meltShiftK")
+                )["id"] = (Text(material, "name") ?? "").Trim().ToLowerInvariant();
             }
 
             foreach (var formula in List(document, "formulas"))

@@ -426,4 +426,79 @@ public class LensTests
         Assert.Equal(40, Sample.Assessor.Moved(butter, probe).Batch.OverrunPercent);
         Assert.Null(Read(Sample.Slipway7, Lens.Melt));
     }
+
+    [Fact]
+    public void AFizzyIsWettedByHalvesAndThenSprayBySpray()
+    {
+        LensView At(double humidity) =>
+            new Assessor(MaterialShelf.Plain, Sample.Shed with { HumidityPercent = humidity })
+                .Assess(Starter(Kinds.Fizzy), new Question { Parts = [], Lens = Lens.Fizz })
+                .Reading!;
+        var dry = At(40).Order;
+        Assert.True(dry.Count >= 2);
+        Assert.Contains("Press, and let it dry", dry[^1].Do, StringComparison.Ordinal);
+        Assert.All(dry, step => Assert.NotEmpty(step.Else));
+        Assert.Contains(At(90).Order, step =>
+            step.Do.Contains("drier", StringComparison.Ordinal) || step.Else.Contains("drier", StringComparison.Ordinal)
+        );
+        Assert.Empty(Read(Starter(Kinds.BathSalts), Lens.Fizz)?.Order ?? []);
+    }
+
+    [Fact]
+    public void ASwatchIsTheSameWhateverTheMix()
+    {
+        string Swatch(Formula mix, string material)
+        {
+            var line = mix.Lines.Single(one => one.Material == material).Id;
+            return Sample.Assessor.Assess(mix, new Question { Parts = [Part.Groups] }).Parts.Groups!.Lines.Single(one => one.Line == line).Swatch;
+        }
+
+        var other = Sample.Of(Kinds.Bar, ("beeswax", 40), ("castor oil", 60));
+        Assert.Equal(Swatch(Sample.Slipway7, "beeswax"), Swatch(other, "beeswax"));
+        Assert.StartsWith("One part in four", Swatch(other, "beeswax"), StringComparison.Ordinal);
+        Assert.StartsWith("slip", Swatch(other, "castor oil"), StringComparison.Ordinal);
+        Assert.Empty(Swatch(Sample.Of(Kinds.Butter, ("shea butter", 90), ("arrowroot starch", 10)), "arrowroot starch"));
+    }
+
+    [Theory]
+    [InlineData(20)]
+    [InlineData(30)]
+    public void TheAcidMovesToTheSodaItIsToMeet(double soda)
+    {
+        var fizzy = Starter(Kinds.Fizzy);
+        var stem = Read(fizzy, Lens.Fizz)!.Instruments[0].Stems.Single(one => one.Probe == ProbeKind.Acid);
+        var probe = new Probe(ProbeKind.Acid, soda, stem.ProbeId);
+        var moved = Sample.Assessor.Moved(fizzy, probe);
+        Assert.Equal(100m, moved.Total);
+        var view = Sample
+            .Assessor.Assess(
+                fizzy,
+                new Question
+                {
+                    Parts = [],
+                    Lens = Lens.Fizz,
+                    Probe = probe,
+                }
+            )
+            .Reading!;
+        var lanes = view.Instruments[0].Lanes.Where(lane => lane.Id.StartsWith("acid", StringComparison.Ordinal));
+        Assert.Equal(soda, lanes.Max(lane => lane.To), 1);
+    }
+
+    [Fact]
+    public void TheScentMovesAsAWhole()
+    {
+        var oil = Sample.Of(
+            Kinds.BodyOil,
+            ("jojoba oil", 98),
+            ("lavender essential oil", 1),
+            ("cedarwood essential oil atlas", 0.5m),
+            ("mixed tocopherols", 0.5m)
+        );
+        var stem = Read(oil, Lens.Scent)!.Instruments.Single(one => one.Id == "strength").Stems[0];
+        Assert.Equal((ProbeKind.Scent, 1.5), (stem.Probe!.Value, stem.At));
+        var moved = Sample.Assessor.Moved(oil, new Probe(ProbeKind.Scent, 0.9));
+        Assert.Equal((0.6m, 0.3m, 98.6m), (moved.Line("L2").Percent, moved.Line("L3").Percent, moved.Line("L1").Percent));
+        Assert.Equal("probe.value", Assert.Throws<Refusal>(() => Sample.Assessor.Moved(oil, new Probe(ProbeKind.Scent, 50))).Field);
+    }
 }

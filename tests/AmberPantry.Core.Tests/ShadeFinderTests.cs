@@ -139,4 +139,24 @@ public class ShadeFinderTests
     [Fact]
     public void WithoutPigmentsNothingCanBeMixed() =>
         Assert.Equal("formula", Assert.Throws<Refusal>(() => Finder.Find(Sample.Slipway7, new WantedShade("#C7655E"), false)).Field);
+
+    [Fact]
+    public void WhatIsReadBesideAWhiteCardIsMeantInItsLight()
+    {
+        ShadePoint Read(string sample, string? white) => Finder.Find(Tint(1, 1, 1, 0.1m), new WantedShade(sample) { White = white }, false).Wanted;
+        // The same smear in a yellow and in a dim light: the card takes both out.
+        Assert.Equal(0, Lab.DeltaE00(Colour("#BF8C6E", "#F0EEEC"), Colour("#A87B61", "#D4D2D0")), 0.6);
+        Assert.True(Read("#B08060", "#C0C0C0").Lightness > Read("#B08060", null).Lightness);
+        Lab Colour(string sample, string white) => Lab.FromLinear(Srgb.Linear(Read(sample, white).Hex)!);
+    }
+
+    [Theory]
+    [InlineData("white")]
+    [InlineData("#201008")]
+    public void ACardThatIsNoneIsRefused(string card)
+    {
+        var refused = Assert.Throws<Refusal>(() => Finder.Find(Tint(1, 1, 1, 0.1m), new WantedShade("#B08060") { White = card }, false));
+        Assert.Equal("wanted.white", refused.Field);
+        Assert.NotEmpty(refused.Remedy);
+    }
 }

@@ -50,6 +50,10 @@ public class FuzzTests
             "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},
             "trip":{"legs":[{"name":"van","celsius":40,"hours":2}],"grams":300,"wrap":"padded","startC":20}}
             """,
+        ["post /api/cooling"] = """
+            {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
+            "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}}}
+            """,
         ["post /api/wishes"] = """
             {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
             "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},
@@ -62,7 +66,8 @@ public class FuzzTests
             """,
         ["put /api/materials/names"] = """{"material":"beeswax","names":["hive gold"]}""",
         ["put /api/materials/own"] = """
-            {"name":"Fuzzed wax","basedOn":"beeswax","inci":"Cera Alba","pricePerKg":12,"useMaxPercent":30,"material":"quay wax"}
+            {"name":"Fuzzed wax","basedOn":"beeswax","inci":"Cera Alba","pricePerKg":12,"useMaxPercent":30,"material":"quay wax",
+            "lot":"Q-1","bestBefore":"2027-01-01","dropsG":0.8,"strokesG":15,"meltShiftK":-1.5}
             """,
         ["put /api/formulas/{id}/archived"] = """{"archived":true}""",
         ["put /api/trials/{id}/archived"] = """{"archived":true}""",

@@ -66,6 +66,17 @@ public class WholeCopyTests
                 value = 8,
             }
         );
+        await host.Put(
+            "/api/materials/own",
+            new
+            {
+                name = "Counted oil",
+                basedOn = "castor oil",
+                dropsG = 0.8,
+                strokesG = 15,
+                meltShiftK = -1.5,
+            }
+        );
         await host.Put("/api/materials/names", new { material = "beeswax", names = new[] { "hive gold" } });
         await host.Put("/api/today/reading", new { workroomC = 21, humidityPercent = 55 });
         await host.Put("/api/today/tomorrow", new { temperatures = new Dictionary<string, double> { ["van"] = 41 } });

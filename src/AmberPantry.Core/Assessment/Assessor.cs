@@ -49,7 +49,7 @@ public sealed class Assessor(MaterialShelf shelf, Workshop workshop, FamilyRegis
     public FormulaEditor Editor { get; } = new(shelf);
 
     /// <summary>The formula as a probe moves it; as it is where the probe moves only its surroundings.</summary>
-    public Formula Moved(Formula formula, Probe probe) => probe.Edit(formula, bearings) is { } edit ? Editor.Apply(formula, edit) : formula;
+    public Formula Moved(Formula formula, Probe probe) => Editor.Apply(formula, probe.Edits(formula, bearings));
 
     /// <summary>What the second mix has over the first in a few words, gains before losses; empty where nothing is to be told.</summary>
     public string Effect(Formula before, Formula after)

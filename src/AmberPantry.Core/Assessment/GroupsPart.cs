@@ -34,12 +34,13 @@ public enum InBase
 
 /// <param name="Says">In a few words, what it does and what follows.</param>
 /// <param name="Swaps">By what a substitute for it can be looked for.</param>
-public sealed record LineInBase(string Line, InBase Does, string Says, IReadOnlyList<SwapBy> Swaps)
+/// <param name="Swatch">How it feels by itself, always measured in the same way; empty for what does not melt.</param>
+public sealed record LineInBase(string Line, InBase Does, string Says, IReadOnlyList<SwapBy> Swaps, string Swatch)
 {
     internal static LineInBase Of(Subject subject, FormulaLine line, Material material)
     {
         var (does, says) = Tell(subject, material);
-        return new LineInBase(line.Id, does, says, SwapFinder.Askable(subject, material));
+        return new LineInBase(line.Id, does, says, SwapFinder.Askable(subject, material), SwatchCard.Of(subject, material));
     }
 
     private static (InBase, string) Tell(Subject subject, Material material)

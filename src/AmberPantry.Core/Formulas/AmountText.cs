@@ -35,18 +35,24 @@ public static partial class AmountText
             ["fl oz"] = 29.57,
             ["pump"] = 1.5,
             ["pumps"] = 1.5,
+            ["dab"] = 0.1,
+            ["dabs"] = 0.1,
         };
 
-    /// <summary>How much less and more a measure may hold than was meant, as factors: half full spoons, slow droppers, worn pumps.</summary>
+    /// <summary>How much less and more a measure may hold than was meant, as factors: spoons, droppers, pumps, a dab on a finger.</summary>
     private static readonly (string Measure, double Low, double High)[] Doubts =
     [
         ("drop", 20d / 35, 20d / 15),
         ("pump", 2d / 3, 4d / 3),
+        ("dab", 0.5, 2),
         ("spoon", 0.8, 1.2),
         ("tsp", 0.8, 1.2),
         ("tbsp", 0.8, 1.2),
         ("cup", 0.85, 1.15),
     ];
+
+    /// <summary>Drops and strokes that were counted onto the scale differ by the hand alone.</summary>
+    private static readonly (string Measure, double Low, double High) OwnCounted = ("own", 0.9, 1.1);
 
     [GeneratedRegex(
         @"^(?:(?<whole>[0-9]+)\s+)?(?<a>[0-9]+(?:[.,][0-9]+)?)(?:\s*/\s*(?<b>[0-9]+))?\s*(?<unit>[a-zA-Z% ]*)$",
@@ -70,7 +76,12 @@ public static partial class AmountText
 
         var grams = Read(material, text, null, "").Grams!.Value;
         (string Measure, double Low, double High) plain = ("ml", 0.95, 1.05);
-        var (_, low, high) = Doubts.FirstOrDefault(doubt => text.Contains(doubt.Measure, StringComparison.OrdinalIgnoreCase), plain);
+        var own =
+            (text.Contains("drop", StringComparison.OrdinalIgnoreCase) && material.HasOwnDropper)
+            || (text.Contains("pump", StringComparison.OrdinalIgnoreCase) && material.PumpG is not null);
+        var (_, low, high) = own
+            ? OwnCounted
+            : Doubts.FirstOrDefault(doubt => text.Contains(doubt.Measure, StringComparison.OrdinalIgnoreCase), plain);
         string Told(double factor) => say.RoundWeight((decimal)Math.Round(grams * factor, 2));
         return $"{text.Trim()} is about {Told(1)}, {Told(low).Split(Wording.Narrow)[0]} to {Told(high)}: weigh it";
     }
@@ -115,6 +126,7 @@ public static partial class AmountText
                 null,
                 true
             ),
+            "pump" or "pumps" when material.PumpG is { } stroke => new AmountLine(material.Id, amount * stroke, null, true),
             _ when Millilitres.TryGetValue(unit, out var ml) => new AmountLine(material.Id, amount * ml * material.DensityGMl, null, true),
             _ => throw new Refusal(
                 Codes.UnknownId,

@@ -57,6 +57,11 @@ public static class EditWords
                 return $"{Name(old)} swapped for {Name(line)}";
             }
 
+            if (old.Gap != line.Gap && old.Percent == line.Percent)
+            {
+                return line.Gap ? $"how much {Name(line)} is not known" : $"{Name(line)} is {Percent(line.Percent)}";
+            }
+
             if (old.Kept != line.Kept)
             {
                 return line.Kept ? $"{Name(line)} kept" : $"{Name(line)} let go";

@@ -8,7 +8,8 @@ namespace AmberPantry.Core.Formulas;
 /// <param name="Material">Key of the material, from the catalogue or the maker's own shelf.</param>
 /// <param name="Percent">Share by mass, 0 to 100, four decimals.</param>
 /// <param name="Kept">A kept line never gives way to another line's edit.</param>
-public sealed record FormulaLine(string Id, string Material, decimal Percent, Phase Phase, bool Kept = false);
+/// <param name="Gap">Its amount was not told: it holds what the told ones leave, alone or together with the other gaps.</param>
+public sealed record FormulaLine(string Id, string Material, decimal Percent, Phase Phase, bool Kept = false, bool Gap = false);
 
 /// <summary>How much is made: plain grams, or a number of filled containers.</summary>
 /// <param name="Grams">Mass of the whole batch in grams, hold-back loss included.</param>

@@ -47,13 +47,14 @@ public sealed class FormulaEditor(MaterialShelf shelf)
 
     public Formula Apply(Formula formula, IEnumerable<FormulaEdit> edits) => edits.Aggregate(formula, Apply);
 
-    /// <summary>The line that takes up the rest: the one chosen, else the largest free line of what fills the family, else the largest free
-    /// line.</summary>
+    /// <summary>The line that takes up the rest: one whose amount is not known, else the one chosen, else the largest free line of what fills the
+    /// family, else the largest free line.</summary>
     /// <param name="except">A line that is being edited and so cannot give way to itself.</param>
     public FormulaLine? Makeweight(Formula formula, string? except = null)
     {
         var free = formula.Lines.Where(line => !line.Kept && line.Id != except).ToArray();
-        return free.FirstOrDefault(line => line.Id == formula.MakeweightId)
+        return free.FirstOrDefault(line => line.Gap)
+            ?? free.FirstOrDefault(line => line.Id == formula.MakeweightId)
             ?? Fillers(formula.Family)
                 .Select(fills => free.Where(line => fills(Material(line))).MaxBy(line => line.Percent))
                 .OfType<FormulaLine>()
@@ -82,6 +83,11 @@ public sealed class FormulaEditor(MaterialShelf shelf)
     private Formula SetShare(Formula formula, SetShare set)
     {
         var line = formula.Line(set.Line);
+        if (set.Share?.Trim() == ShareText.Unknown)
+        {
+            return Replace(formula, Free(line, set.Share) with { Gap = true });
+        }
+
         var said = GiveText.Read(set.Share, set.GivesWay, set.From, formula, shelf);
         var percent = ShareText.Parse(said.Share, formula.Batch.Grams, "percent", Material(line));
         if (said.Way == GivesWay.OnTop)
@@ -91,23 +97,24 @@ public sealed class FormulaEditor(MaterialShelf shelf)
 
         if (percent == line.Percent)
         {
-            return formula;
+            return line.Gap ? Replace(formula, line with { Gap = false }) : formula;
         }
 
-        if (line.Kept)
-        {
-            throw new Refusal(
+        var others = GiveWay(formula, Free(line, set.Share).Id, percent - line.Percent, said, line);
+        return Replace(others, line with { Percent = percent, Gap = false });
+    }
+
+    /// <exception cref="Refusal">E_KEPT where the line is kept.</exception>
+    private FormulaLine Free(FormulaLine line, string? asked) =>
+        line.Kept
+            ? throw new Refusal(
                 Codes.Kept,
                 "percent",
-                set.Share,
+                asked,
                 $"{Name(line)} is kept at {Show(line.Percent)} %.",
                 "Let it go first, then type its share."
-            );
-        }
-
-        var others = GiveWay(formula, line.Id, percent - line.Percent, said, line);
-        return Replace(others, line with { Percent = percent });
-    }
+            )
+            : line;
 
     private Formula Drop(Formula formula, AddDrops add)
     {
@@ -140,6 +147,8 @@ public sealed class FormulaEditor(MaterialShelf shelf)
             GivesWay.Donor => [Donor(formula, from.Line, asking)],
             GivesWay.Everyone => [.. formula.Lines.Where(line => !line.Kept && line.Id != except)],
             GivesWay.SameRole => [.. formula.Lines.Where(line => !line.Kept && line.Id != except && Material(line).Role == Material(asking).Role)],
+            // What was not told takes up what the told ones leave.
+            _ when formula.Lines.Where(line => line.Gap && !line.Kept && line.Id != except).ToArray() is { Length: > 1 } gaps => gaps,
             _ => Makeweight(formula, except) is { } makeweight ? new[] { makeweight } : [],
         };
         if (giving.Length == 0)
@@ -226,7 +235,14 @@ public sealed class FormulaEditor(MaterialShelf shelf)
         }
 
         var by = Math.Clamp(ShareText.Round(move.ByPercent), -above.Percent, below.Percent);
-        return Replace(Replace(formula, above with { Percent = above.Percent + by }), below with { Percent = below.Percent - by });
+        return Replace(
+            Replace(formula, above with { Percent = above.Percent + by, Gap = false }),
+            below with
+            {
+                Percent = below.Percent - by,
+                Gap = false,
+            }
+        );
     }
 
     private Formula Add(Formula formula, AddLine add)
@@ -239,9 +255,10 @@ public sealed class FormulaEditor(MaterialShelf shelf)
             throw new Refusal(Codes.Range, "lines", formula.Lines.Count, $"A trial holds at most {Formula.MostLines} lines.", "Remove a line first.");
         }
 
-        var said = GiveText.Read(add.Share, add.GivesWay, add.From, formula, shelf);
+        var gap = add.Share?.Trim() == ShareText.Unknown;
+        var said = GiveText.Read(gap ? "0" : add.Share, add.GivesWay, add.From, formula, shelf);
         var percent = formula.Lines.Count == 0 ? 100m : ShareText.Parse(said.Share, formula.Batch.Grams, "percent", material);
-        var line = new FormulaLine(NewId(formula), material.Id, 0, phase);
+        var line = new FormulaLine(NewId(formula), material.Id, 0, phase, Gap: gap);
         var at = Math.Clamp(add.At ?? EndOfPhase(formula, phase), 0, formula.Lines.Count);
         Formula With(Formula rest, decimal share) =>
             rest with
@@ -401,7 +418,7 @@ public sealed class FormulaEditor(MaterialShelf shelf)
         {
             if (named.Remove(line.Material, out var percent))
             {
-                mixed = mixed with { Lines = [.. mixed.Lines, line with { Percent = percent }] };
+                mixed = mixed with { Lines = [.. mixed.Lines, line with { Percent = percent, Gap = false }] };
             }
         }
 

@@ -12,6 +12,9 @@ public static partial class ShareText
     [GeneratedRegex(@"^(?<a>[0-9]{0,12}([.,][0-9]{0,12})?)\s*(/\s*(?<b>[0-9]{1,9}))?\s*(?<unit>%|g|oz)?$", RegexOptions.CultureInvariant)]
     private static partial Regex Shape();
 
+    /// <summary>What is typed for an amount that is not known.</summary>
+    public const string Unknown = "?";
+
     /// <param name="text">What was typed.</param>
     /// <param name="batchG">Batch in grams; needed for weights.</param>
     /// <param name="field">Field name for a refusal.</param>
@@ -44,7 +47,7 @@ public static partial class ShareText
                 field,
                 text,
                 $"{Quote(text)} is not a share.",
-                "Type a percentage such as 12.5, 12,5 or 1/8, a weight such as 75 g, or 1 tsp, 20 drops, 2 pumps."
+                $"Type a percentage such as 12.5, 12,5 or 1/8, a weight such as 75 g, or 1 tsp, 20 drops, 2 pumps; {Unknown} where it is not known."
             );
         }
 

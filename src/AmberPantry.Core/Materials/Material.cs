@@ -183,8 +183,11 @@ public sealed record Material
     /// <summary>Whether it should emulsify and is not taken by oil.</summary>
     public bool SinksInOil => Hlb is not null && Emulsifying == 0;
 
-    /// <summary>Drops to the millilitre of the maker's own dropper; null for the usual twenty.</summary>
+    /// <summary>Drops to the millilitre where they are known; null for the usual twenty.</summary>
     public double? DropsPerMl { get; init; }
+
+    /// <summary>Whether they were counted from the maker's own dropper.</summary>
+    public bool HasOwnDropper { get; init; }
 
     public TableKeys Keys { get; init; } = new();
 
@@ -207,6 +210,12 @@ public sealed record Material
 
     /// <summary>What stands on that lot.</summary>
     public DateOnly? BestBefore { get; init; }
+
+    /// <summary>How much higher that lot melts than its kind does, K; below 0 lower.</summary>
+    public double MeltShiftK { get; init; }
+
+    /// <summary>Grams of one stroke of the maker's own pump; null for a usual one.</summary>
+    public double? PumpG { get; init; }
 
     public bool IsLiquid => Role is Role.Oil or Role.Ester;
 
@@ -249,6 +258,22 @@ public sealed record MakerMaterial(
     private const int FirstYear = 2000;
     private const int LastYear = 2100;
     private const decimal MostPrice = 1_000_000;
+    public const int DropsCounted = 20;
+    public const int StrokesCounted = 10;
+    private const decimal MostShiftK = 8;
+    private const decimal LeastDropsG = 0.1m;
+    private const decimal MostDropsG = 4;
+    private const decimal LeastStrokesG = 1;
+    private const decimal MostStrokesG = 100;
+
+    /// <summary>What twenty drops from its own dropper weigh, g.</summary>
+    public decimal? DropsG { get; init; }
+
+    /// <summary>What ten strokes of its own pump weigh, g.</summary>
+    public decimal? StrokesG { get; init; }
+
+    /// <summary>How much higher the lot in use melts than its kind does, K; below 0 lower.</summary>
+    public decimal? MeltShiftK { get; init; }
 
     /// <exception cref="Refusal">With the path of the first field that cannot be taken.</exception>
     public void Check(string path)
@@ -298,6 +323,39 @@ public sealed record MakerMaterial(
                 date,
                 $"{date:yyyy-MM-dd} is no date of a lot.",
                 "Type it as it stands on the label: year, month, day."
+            );
+        }
+
+        if (DropsG is < LeastDropsG or > MostDropsG)
+        {
+            throw new Refusal(
+                Codes.Range,
+                $"{path}dropsG",
+                DropsG,
+                $"{DropsCounted} drops do not weigh {DropsG:0.###} g.",
+                $"Count {DropsCounted} onto the scale and type {LeastDropsG} to {MostDropsG} g, or leave it empty."
+            );
+        }
+
+        if (StrokesG is < LeastStrokesG or > MostStrokesG)
+        {
+            throw new Refusal(
+                Codes.Range,
+                $"{path}strokesG",
+                StrokesG,
+                $"{StrokesCounted} strokes of a pump do not weigh {StrokesG:0.###} g.",
+                $"Pump {StrokesCounted} times onto the scale and type {LeastStrokesG} to {MostStrokesG} g, or leave it empty."
+            );
+        }
+
+        if (MeltShiftK is < -MostShiftK or > MostShiftK)
+        {
+            throw new Refusal(
+                Codes.Range,
+                $"{path}meltShiftK",
+                MeltShiftK,
+                $"A lot that melts {MeltShiftK:0.#} °C from its kind is another material.",
+                $"Type −{MostShiftK} to {MostShiftK}: below 0 where it melts lower than usual."
             );
         }
 

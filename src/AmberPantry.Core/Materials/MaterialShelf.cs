@@ -111,6 +111,10 @@ public sealed class MaterialShelf
             UseMaxPercent = own.UseMaxPercent ?? kind.UseMaxPercent,
             Lot = own.Lot,
             BestBefore = own.BestBefore,
+            MeltShiftK = (double)(own.MeltShiftK ?? 0),
+            DropsPerMl = own.DropsG is { } drops ? MakerMaterial.DropsCounted * kind.DensityGMl / (double)drops : kind.DropsPerMl,
+            HasOwnDropper = own.DropsG is not null,
+            PumpG = (double?)own.StrokesG / MakerMaterial.StrokesCounted,
         };
     }
 }

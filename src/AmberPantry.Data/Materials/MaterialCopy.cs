@@ -10,7 +10,14 @@ internal sealed class MaterialCopy : CopyPart<MaterialRow>
 
     protected override IReadOnlyList<string> OwnIds => [];
 
-    protected override IReadOnlyList<string> AddedLater => [nameof(MaterialRow.Lot), nameof(MaterialRow.BestBefore)];
+    protected override IReadOnlyList<string> AddedLater =>
+        [
+            nameof(MaterialRow.Lot),
+            nameof(MaterialRow.BestBefore),
+            nameof(MaterialRow.DropsG),
+            nameof(MaterialRow.StrokesG),
+            nameof(MaterialRow.MeltShiftK),
+        ];
 
     protected override IQueryable<MaterialRow> Ordered(PantryDb db) => db.Materials.OrderBy(row => row.Id);
 

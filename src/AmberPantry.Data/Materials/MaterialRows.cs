@@ -26,7 +26,22 @@ public sealed class MaterialRow
 
     public DateOnly? BestBefore { get; set; }
 
-    public MakerMaterial ToMaterial() => new(Name, BasedOn, Inci, PricePerKg, UseMaxPercent, Lot, BestBefore);
+    /// <summary>What twenty drops from its own dropper weigh, g.</summary>
+    public decimal? DropsG { get; set; }
+
+    /// <summary>What ten strokes of its own pump weigh, g.</summary>
+    public decimal? StrokesG { get; set; }
+
+    /// <summary>How much higher the lot in use melts than its kind does, K.</summary>
+    public decimal? MeltShiftK { get; set; }
+
+    public MakerMaterial ToMaterial() =>
+        new(Name, BasedOn, Inci, PricePerKg, UseMaxPercent, Lot, BestBefore)
+        {
+            DropsG = DropsG,
+            StrokesG = StrokesG,
+            MeltShiftK = MeltShiftK,
+        };
 }
 
 /// <summary>Another name the maker has for a material.</summary>

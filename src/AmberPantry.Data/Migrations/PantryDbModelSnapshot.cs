@@ -565,10 +565,16 @@ namespace AmberPantry.Data.Migrations
                     b.Property<DateOnly?>("BestBefore")
                         .HasColumnType("TEXT");
 
+                    b.Property<decimal?>("DropsG")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Inci")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Lot")
+                        .HasColumnType("TEXT");
+
+                    b.Property<decimal?>("MeltShiftK")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Name")
@@ -576,6 +582,9 @@ namespace AmberPantry.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<decimal?>("PricePerKg")
+                        .HasColumnType("TEXT");
+
+                    b.Property<decimal?>("StrokesG")
                         .HasColumnType("TEXT");
 
                     b.Property<decimal?>("UseMaxPercent")

@@ -5,6 +5,7 @@ using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Assessment.Remedies;
 using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Making.Routes;
 using AmberPantry.Core.Safety;
 using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
@@ -103,6 +104,8 @@ public sealed record WishView(WishAnswer Answer, IReadOnlyList<MaterialView> Mat
 /// <param name="Batch">A batch in hand: its pot as weighed is looked at in place of the formula.</param>
 public sealed record RescueRequest(Formula Formula, RescueWish? Wish = null, int? Batch = null);
 
+public sealed record CoolingRequest(Formula Formula);
+
 public sealed record ParcelRequest(Formula Formula, ParcelTrip Trip);
 
 /// <summary>Judging a formula without keeping it.</summary>
@@ -120,6 +123,7 @@ public static class AssessEndpoints
         api.MapPost("/wishes", WishesOf);
         api.MapPost("/hardeners", Hardeners);
         api.MapPost("/levers", Levers);
+        api.MapPost("/cooling", Cooling);
         api.MapPost("/rescue", Rescue);
         api.MapPost("/parcel", Parcel);
         api.MapPost("/strength", StrengthOf);
@@ -180,6 +184,13 @@ public static class AssessEndpoints
     /// <summary>What an option may bring into the mix.</summary>
     private static IEnumerable<string> Brought(LeverOption option) =>
         option.Edits.SelectMany(edit => edit is SetMix mix ? mix.Shares.Select(share => share.Material) : [option.Material]);
+
+    private static CoolingAnswer Cooling(CoolingRequest request, WorkshopKeeper keeper)
+    {
+        FormulaCheck.Check(request.Formula, keeper.Shelf);
+        var open = keeper.Open;
+        return new CoolingFinder(open.Shelf, open.Workshop).Find(request.Formula);
+    }
 
     private static ParcelAnswer Parcel(ParcelRequest request, WorkshopKeeper keeper)
     {

@@ -60,6 +60,7 @@ public static class TrialEndpoints
             Step(id, step, +1, db, keeper, clock)
         );
         trials.MapPost("/{id:int}/fork", Fork);
+        trials.MapGet("/{id:int}/carried", Carried);
         trials.MapPut("/{id:int}/about", Tell);
         trials.MapPut("/{id:int}/archived", PutAway);
         trials.MapPut("/{id:int}/stands-for", Choose);
@@ -184,6 +185,15 @@ public static class TrialEndpoints
             return trial.Id;
         });
         return await TrialViews.Get(db, begun, keeper.Open);
+    }
+
+    /// <summary>What changed from an earlier trial to this one, as it would be in a third: nothing is kept by looking.</summary>
+    private static async Task<CarriedChange> Carried(int id, int since, int into, PantryDb db, WorkshopKeeper keeper)
+    {
+        async Task<Formula> Content(int trial) =>
+            await db.Trials.Where(row => row.Id == trial).Select(row => row.Content).FirstOrDefaultAsync()
+            ?? throw new NotThereException("That trial");
+        return CarriedChange.Of(await Content(since), await Content(id), await Content(into), keeper.Shelf);
     }
 
     private static async Task<TrialView> Tell(int id, TellTrial tell, PantryDb db, WorkshopKeeper keeper, PantryClock clock)

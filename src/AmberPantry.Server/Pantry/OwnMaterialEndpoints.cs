@@ -35,6 +35,15 @@ public sealed record OwnMaterial
 
     public required DateOnly? BestBefore { get; init; }
 
+    /// <summary>What twenty drops from its own dropper weigh, g.</summary>
+    public required decimal? DropsG { get; init; }
+
+    /// <summary>What ten strokes of its own pump weigh, g.</summary>
+    public required decimal? StrokesG { get; init; }
+
+    /// <summary>How much higher the lot in use melts than its kind does, K; below 0 lower.</summary>
+    public required decimal? MeltShiftK { get; init; }
+
     /// <summary>Formulas that name it, the first few.</summary>
     public required IReadOnlyList<string> UsedIn { get; init; }
 }
@@ -50,7 +59,17 @@ public sealed record KeepMaterial(
     string? Material = null,
     string? Lot = null,
     DateOnly? BestBefore = null
-);
+)
+{
+    /// <summary>What twenty drops from its own dropper weigh, g.</summary>
+    public decimal? DropsG { get; init; }
+
+    /// <summary>What ten strokes of its own pump weigh, g.</summary>
+    public decimal? StrokesG { get; init; }
+
+    /// <summary>How much higher the lot in use melts than its kind does, K; below 0 lower.</summary>
+    public decimal? MeltShiftK { get; init; }
+}
 
 /// <summary>The materials on the maker's own shelf.</summary>
 public static class OwnMaterialEndpoints
@@ -80,7 +99,12 @@ public static class OwnMaterialEndpoints
             keep.UseMaxPercent,
             Text(keep.Lot),
             keep.BestBefore
-        );
+        )
+        {
+            DropsG = keep.DropsG,
+            StrokesG = keep.StrokesG,
+            MeltShiftK = keep.MeltShiftK is 0 ? null : keep.MeltShiftK,
+        };
         wanted.Check("");
         var id = MaterialShelf.Key(wanted.Name);
         var row = await db.Command(async () =>
@@ -118,6 +142,7 @@ public static class OwnMaterialEndpoints
             (there.Name, there.BasedOn, there.Inci) = (wanted.Name, wanted.BasedOn, wanted.Inci);
             (there.PricePerKg, there.UseMaxPercent) = (wanted.PricePerKg, wanted.UseMaxPercent);
             (there.Lot, there.BestBefore) = (wanted.Lot, wanted.BestBefore);
+            (there.DropsG, there.StrokesG, there.MeltShiftK) = (wanted.DropsG, wanted.StrokesG, wanted.MeltShiftK);
             return there;
         });
         keeper.Forget();
@@ -197,6 +222,9 @@ public static class OwnMaterialEndpoints
             UseMaxPercent = row.UseMaxPercent,
             Lot = row.Lot,
             BestBefore = row.BestBefore,
+            DropsG = row.DropsG,
+            StrokesG = row.StrokesG,
+            MeltShiftK = row.MeltShiftK,
             UsedIn = [.. usedIn.Take(MostNamed + 1)],
         };
 

@@ -263,6 +263,8 @@ export const api = {
   smell: async (text: string, onlyMine: boolean) =>
     (await (data(client.POST("/api/scent/match", { body: { text, onlyMine } })) as Promise<Full<Schemas["SmellView"]>>))
       .answer,
+  cooling: (formula: Formula) =>
+    data(client.POST("/api/cooling", { body: { formula } })) as Promise<Full<Schemas["CoolingAnswer"]>>,
   levers: async (formula: Formula, onlyMine: boolean) =>
     (await (data(client.POST("/api/levers", { body: { formula, onlyMine } })) as Promise<Full<Schemas["LeverView"]>>))
       .answer,
@@ -352,6 +354,12 @@ export const api = {
         body: { intent, edits, content: content ?? null, command: crypto.randomUUID() } as Schemas["ForkTrial"],
       }),
     ) as Promise<Trial>,
+  /** What changed from one trial to another, as it would be in a third. */
+  carried: async (id: number, since: number, into: number) =>
+    data(client.GET("/api/trials/{id}/carried", { params: { path: { id }, query: { since, into } } })) as Promise<{
+      edits: FormulaEdit[];
+      says: string;
+    }>,
   plan: (id: number) => data(client.GET("/api/trials/{id}/plan", at(id))),
   setAside: (id: number, finding: string, reason: string, value: number | null) =>
     data(client.POST("/api/trials/{id}/set-aside", { ...at(id), body: { finding, reason, value } })) as Promise<Trial>,

@@ -312,6 +312,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cooling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CoolingRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CoolingAnswer"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rescue": {
         parameters: {
             query?: never;
@@ -2740,6 +2779,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trials/{id}/carried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    since: number;
+                    into: number;
+                };
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CarriedChange"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trials/{id}/about": {
         parameters: {
             query?: never;
@@ -4462,6 +4541,13 @@ export interface components {
             /** @description All of them; an empty list takes them away. */
             names: string[];
         };
+        /** @description What changed from one mix to the next, done to a variant of them, so that the two stay in step. */
+        CarriedChange: {
+            /** @description What makes it so in the variant. */
+            edits: components["schemas"]["FormulaEdit"][];
+            /** @description What changes in the variant, and what of the change it cannot take. */
+            says: string;
+        };
         /** @description A caution for a stage of the work. It never replaces local rules or licensed practice. */
         Caution: {
             id: string;
@@ -4598,6 +4684,28 @@ export interface components {
             price?: null | number;
             /** @default false */
             isPlastic?: boolean;
+        };
+        CoolingAnswer: {
+            steps: components["schemas"]["HeatStep"][];
+            places: components["schemas"]["CoolingPlace"][];
+            /** @description What each fat asks for as it sets. */
+            fats: string[];
+            /** @description The whole in a sentence. */
+            says: string;
+        };
+        /** @description A place to cool the batch in. */
+        CoolingPlace: {
+            name: string;
+            /** @description When it is where the maker waits for: "whip from 38 to 64 min", "set in 25 min". */
+            waits: string;
+            /** @description Jars of ten that turn sandy, in words. */
+            grain: string;
+            /** @description Whether what comes out of it gathers water in this room; empty where it does not. */
+            sweats: string;
+            isBest: boolean;
+        };
+        CoolingRequest: {
+            formula: components["schemas"]["Formula"];
         };
         /** @description What a copy would do to the records of one kind. */
         CopyCount: {
@@ -5158,6 +5266,11 @@ export interface components {
              * @default false
              */
             kept?: boolean;
+            /**
+             * @description Its amount was not told: it holds what the told ones leave, alone or together with the other gaps.
+             * @default false
+             */
+            gap?: boolean;
         };
         /** @description A trial as the jump shows it. */
         FoundTrial: {
@@ -5255,6 +5368,13 @@ export interface components {
         /** @description Answer of the readiness check. */
         Health: {
             state: string;
+        };
+        /** @description What goes into the pot, and what it does to the warmth of what is in it. */
+        HeatStep: {
+            name: string;
+            says: string;
+            /** @description It sets, flakes or suffers. */
+            warns: boolean;
         };
         /** @description A point of a silhouette. */
         HillPoint: {
@@ -5364,6 +5484,21 @@ export interface components {
             lot?: null | string;
             /** Format: date */
             bestBefore?: null | string;
+            /**
+             * Format: double
+             * @description What twenty drops from its own dropper weigh, g.
+             */
+            dropsG?: null | number;
+            /**
+             * Format: double
+             * @description What ten strokes of its own pump weigh, g.
+             */
+            strokesG?: null | number;
+            /**
+             * Format: double
+             * @description How much higher the lot in use melts than its kind does, K; below 0 lower.
+             */
+            meltShiftK?: null | number;
         };
         /** @description Months until it smells rancid; a planning figure, never in place of a keeping test. */
         Keeping: {
@@ -5725,6 +5860,8 @@ export interface components {
             says: string;
             /** @description By what a substitute for it can be looked for. */
             swaps: components["schemas"]["SwapBy"][];
+            /** @description How it feels by itself, always measured in the same way; empty for what does not melt. */
+            swatch: string;
         };
         Look: {
             id: string;
@@ -6064,6 +6201,21 @@ export interface components {
             lot: null | string;
             /** Format: date */
             bestBefore: null | string;
+            /**
+             * Format: double
+             * @description What twenty drops from its own dropper weigh, g.
+             */
+            dropsG: null | number;
+            /**
+             * Format: double
+             * @description What ten strokes of its own pump weigh, g.
+             */
+            strokesG: null | number;
+            /**
+             * Format: double
+             * @description How much higher the lot in use melts than its kind does, K; below 0 lower.
+             */
+            meltShiftK: null | number;
             /** @description Formulas that name it, the first few. */
             usedIn: string[];
         };
@@ -6452,7 +6604,7 @@ export interface components {
             id?: string;
         };
         /** @enum {unknown} */
-        ProbeKind: "landmark" | "humidity" | "tub" | "air" | "share" | "room" | "peg" | null;
+        ProbeKind: "landmark" | "humidity" | "tub" | "air" | "share" | "room" | "acid" | "scent" | "peg" | null;
         /** @description What of a file cannot be taken. */
         RefusedCell: {
             at: string;
@@ -7527,6 +7679,8 @@ export interface components {
              * @description Any turn of it.
              */
             hueDeg?: null | number;
+            /** @description How a white card beside it reads, #RRGGBB: the colour is then read by it; null where it is meant as given. */
+            white?: null | string;
         };
         /**
          * @description What can live in the water.

@@ -1,7 +1,7 @@
 import { isTwoWays, quoted, readNumber, type Units } from "../words/format";
 
 /** What a field asks for. Kept in °C, in grams and by the kilogram, whatever the house shows. */
-export type Measure = "temperature" | "mass" | "price" | "number";
+export type Measure = "temperature" | "degrees" | "mass" | "price" | "number";
 
 /** A number in a field: what was typed, in which unit, and what it is exactly. */
 export type Quantity = { measure: Measure; text: string; exact: number | null; unit: string };
@@ -62,6 +62,15 @@ const ways: Record<Measure, Way> = {
     unit: (units) => units.degree,
     show: (exact, units) => units.bareTemperature(exact),
     read: (text, units) => units.readTemperature(text),
+  },
+  degrees: {
+    kind: "number of degrees",
+    unit: (units) => units.degree,
+    show: (exact, units) => String(Math.round(exact * (units.fahrenheit ? 1.8 : 1) * 100) / 100),
+    read: (text, units) => {
+      const typed = readNumber(text);
+      return typed === null ? null : units.fahrenheit ? typed / 1.8 : typed;
+    },
   },
   mass: {
     kind: "weight",

@@ -9,6 +9,8 @@ namespace AmberPantry.Core.Assessment.Lenses;
 /// <summary>Soda against acid: two bars, what finds a partner and what is left over.</summary>
 internal static class FizzLens
 {
+    private const double StepPercent = 0.5;
+
     public static LensView? Of(Subject subject)
     {
         var mix = subject.BathMix;
@@ -24,6 +26,11 @@ internal static class FizzLens
         var last = 10 * Math.Ceiling(Math.Max(10, 1.1 * Math.Max(acid, soda)) / 10);
         var left =
             acid > soda ? $"acid for {acid - soda:0.0}{Wording.Narrow}% more is left over" : $"{soda - matched:0.0}{Wording.Narrow}% is left over";
+        var sour = subject
+            .There.Where(pair => pair.Material.InBath is { Kind: FizzKind.Acid } && !pair.Line.Kept)
+            .OrderByDescending(pair => pair.Line.Percent)
+            .Select(pair => pair.Line.Id)
+            .FirstOrDefault();
         var gas = subject.Bath is not { Balance: { } balance } bath
             ? ""
             : $" Gas {balance.Co2L * bath.PortionG / 100:0.0} litres from {subject.Say.RoundWeight((decimal)bath.PortionG)}.";
@@ -44,7 +51,14 @@ internal static class FizzLens
                     Lanes = [.. Side("acid", acid, matched, MatterState.Hard), .. Side("soda", soda, matched, MatterState.Firm)],
                     Stems =
                     [
-                        new Stem("matched", "matched", matched, soda > 0 ? $"{100 * matched / soda:0}{Wording.Narrow}% of the soda" : "no soda"),
+                        // The acid is what is moved: up to the soda it is what is matched.
+                        acid <= soda
+                        && sour is not null
+                            ? new Stem("matched", "matched", matched, Part(soda, matched), ProbeKind.Acid, sour, StepPercent)
+                            : new Stem("matched", "matched", matched, Part(soda, matched)),
+                        .. acid > soda && sour is not null
+                            ? [new Stem("acid", "acid", acid, $"for {acid:0.0}{Wording.Narrow}% of soda", ProbeKind.Acid, sour, StepPercent)]
+                            : Array.Empty<Stem>(),
                     ],
                 },
             ],
@@ -59,8 +73,13 @@ internal static class FizzLens
             ),
             $"Of {soda:0.0}{Wording.Narrow}% of soda {matched:0.0}{Wording.Narrow}% meets acid; {left}.{gas}",
             BathPart.Of(subject).Steps
-        );
+        )
+        {
+            Order = Wetting.Of(subject),
+        };
     }
+
+    private static string Part(double soda, double matched) => soda > 0 ? $"{100 * matched / soda:0}{Wording.Narrow}% of the soda" : "no soda";
 
     private static IEnumerable<Lane> Side(string name, double g, double matched, MatterState wears)
     {

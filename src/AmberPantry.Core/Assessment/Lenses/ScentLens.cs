@@ -14,6 +14,7 @@ internal static class ScentLens
     private const double NearFrom = 80;
     private const double OverFrom = 100;
     private const double StrongestPercent = 3;
+    private const double StepPercent = 0.05;
     private const int Points = 31;
     private const int MostLanes = 5;
 
@@ -195,7 +196,10 @@ internal static class ScentLens
                     "blend",
                     "this blend",
                     Math.Min(StrongestPercent, limits.TotalPct),
-                    $"{limits.TotalPct:0.##}{Wording.Narrow}% {Reading.WordAt(words, limits.TotalPct)}"
+                    $"{limits.TotalPct:0.##}{Wording.Narrow}% {Reading.WordAt(words, limits.TotalPct)}",
+                    limits.TotalPct <= StrongestPercent ? ProbeKind.Scent : null,
+                    "",
+                    StepPercent
                 ),
             ],
         };

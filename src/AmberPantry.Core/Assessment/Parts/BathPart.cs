@@ -12,9 +12,9 @@ public sealed record BathReading
     private const double UsualHumidity = 60;
 
     /// <summary>Half thickness of a usual piece, and depth of a tray of salt, cm.</summary>
-    private const double PieceCm = 3;
+    internal const double PieceCm = 3;
     private const double TrayCm = 1.5;
-    private const double DryGPerKg = 1;
+    internal const double DryGPerKg = 1;
 
     /// <summary>Null where nothing fizzes.</summary>
     public required FizzBalance? Balance { get; init; }

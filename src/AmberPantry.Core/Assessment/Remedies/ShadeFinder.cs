@@ -30,20 +30,53 @@ public sealed record WantedShade(string? Hex = null, double? Lightness = null, d
     private const double MostChroma = 150;
     private const double MostTurn = 3600;
 
+    /// <summary>A card of good white paper in that light gives back so much of it.</summary>
+    private const double CardReflects = 0.9;
+
+    /// <summary>How a white card beside it reads, #RRGGBB: the colour is then read by it; null where it is meant as given.</summary>
+    public string? White { get; init; }
+
     /// <summary>Linear light.</summary>
     /// <exception cref="Refusal">E_RANGE naming the field.</exception>
     internal double[] Linear()
     {
         if (Hex is not null || Lightness is null || Chroma is null || HueDeg is null)
         {
-            return Srgb.Linear(Hex?.Trim())
+            var read = Srgb.Linear(Hex?.Trim())
                 ?? throw new Refusal(Codes.Range, "wanted", Hex, $"“{Hex}” is no colour.", "Give it as #RRGGBB, such as #C7655E.");
+            return White is null ? read : ByWhite(read, White.Trim());
         }
 
         Check("wanted.lightness", Lightness.Value, 0, MostLightness);
         Check("wanted.chroma", Chroma.Value, 0, MostChroma);
         Check("wanted.hueDeg", HueDeg.Value, -MostTurn, MostTurn);
         return Lab.OfHue(Lightness.Value, Chroma.Value, HueDeg.Value).ToLinear();
+    }
+
+    /// <summary>What was read beside a white card, in the light of that card.</summary>
+    private static double[] ByWhite(double[] read, string card)
+    {
+        var white = Srgb.Linear(card)
+            ?? throw new Refusal(
+                Codes.Range,
+                "wanted.white",
+                card,
+                $"“{card}” is no colour of a card.",
+                "Read the card as #RRGGBB, such as #F0EEEC, or leave it empty."
+            );
+        var least = Srgb.Linear(WhiteCard.LeastWhite);
+        if (Array.Exists(white, channel => channel < least))
+        {
+            throw new Refusal(
+                Codes.Range,
+                "wanted.white",
+                card,
+                $"A white card that reads {card} lies in the dark or in coloured light.",
+                "Read both again beside a window, out of the sun."
+            );
+        }
+
+        return WhiteCard.Light(read, white, CardReflects);
     }
 
     private static void Check(string field, double value, double least, double most)

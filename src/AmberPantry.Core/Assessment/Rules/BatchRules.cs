@@ -82,6 +82,51 @@ internal sealed class Weighable : IRule
     }
 }
 
+/// <summary>Amounts that were not told: one is what the others leave, several cannot be solved.</summary>
+internal sealed class AmountsTold : IRule
+{
+    public IEnumerable<Found> Check(Subject subject)
+    {
+        var gaps = subject.Lines.Where(pair => pair.Line.Gap).ToArray();
+        if (gaps.Length == 0)
+        {
+            yield break;
+        }
+
+        var left = gaps.Sum(pair => pair.Line.Percent);
+        var held = $"**{Wording.Percent(left)}** ({subject.Say.RoundWeight(left * subject.Formula.Batch.Grams / 100)})";
+        var names = gaps.Select(pair => Wording.Brief(pair.Material.Name)).ToArray();
+        var one = gaps.Length == 1;
+        yield return new Found
+        {
+            Id = one ? $"amount-solved-{gaps[0].Line.Id}" : "amounts-missing",
+            Severity = one ? Severity.Note : Severity.Stop,
+            Sentence = one
+                ? $"{names[0]} was not told: the other amounts leave {held} for it."
+                : $"{gaps.Length} amounts are missing: {Wording.List(names)} hold {held} between them, each anything from none to all of it.",
+            Numbers = [new("left for what was not told", (double)left, "%")],
+            Because = "A mix is 100 %: one missing amount is what the others leave, of several only the sum is known.",
+            Gap = other =>
+                one
+                    ? other.Formula.Lines.Any(line => line.Gap && line.Id == gaps[0].Line.Id)
+                        ? 1
+                        : 0
+                    : Math.Max(0, other.Formula.Lines.Count(line => line.Gap) - 1),
+            Acts =
+            [
+                .. gaps.Select(pair =>
+                    (
+                        $"{Wording.Brief(pair.Material.Name)} is {Wording.Percent(pair.Line.Percent)}",
+                        (FormulaEdit)new SetShare(pair.Line.Id, Plain(pair.Line.Percent))
+                    )
+                ),
+            ],
+        };
+    }
+
+    private static string Plain(decimal percent) => percent.ToString(System.Globalization.CultureInfo.InvariantCulture);
+}
+
 /// <summary>The formula says nothing yet, or not all of it.</summary>
 internal sealed class Complete : IRule
 {
@@ -92,7 +137,7 @@ internal sealed class Complete : IRule
             yield break;
         }
 
-        foreach (var (line, material) in subject.Lines.Where(pair => pair.Line.Percent == 0))
+        foreach (var (line, material) in subject.Lines.Where(pair => pair.Line is { Percent: 0, Gap: false }))
         {
             yield return new Found
             {

@@ -1,3 +1,4 @@
+using AmberPantry.Core.Assessment.Lenses;
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
@@ -223,7 +224,14 @@ internal sealed class FizzyWater : IRule
         }
 
         var rh = subject.Workshop.HumidityPercent ?? 45;
-        var damp = Dampness.Of(subject.BathMix, rh, subject.Workshop.WorkroomC, 3, FizzMaterial.All["isopropyl_99"], 0.12);
+        var damp = Dampness.Of(
+            subject.BathMix,
+            rh,
+            subject.Workshop.WorkroomC,
+            BathReading.PieceCm,
+            FizzMaterial.All[Wetting.UsualBinder],
+            Wetting.UsualSprayMl
+        );
         yield return new Found
         {
             Id = "fizzy-water",

@@ -67,6 +67,48 @@ internal sealed class LotDate : IRule
     }
 }
 
+/// <summary>A lot whose own melting point moves where the mix slumps.</summary>
+internal sealed class LotDrift : IRule
+{
+    /// <summary>What a thumb or a warm shelf notices, K.</summary>
+    private const double NoticedK = 0.5;
+    private const double MattersK = 2;
+
+    public IEnumerable<Found> Check(Subject subject)
+    {
+        var lots = subject.There.Where(pair => pair.Material.MeltShiftK != 0).Select(pair => pair.Material).Distinct().ToArray();
+        if (lots.Length == 0 || Usual(subject) is not { } usual || subject.SlumpC is not { } slump || Math.Abs(slump - usual) < NoticedK)
+        {
+            yield break;
+        }
+
+        var softer = slump < usual;
+        yield return new Found
+        {
+            Id = "lot-drift",
+            Severity = Math.Abs(slump - usual) >= MattersK ? Severity.Watch : Severity.Note,
+            Sentence =
+                $"{Wording.Capital(Wording.List([.. lots.Select(Told)]))}: this slumps at **{subject.Say.Temperature(slump)}**, "
+                + $"with {(lots.Length == 1 ? "a usual lot" : "usual lots")} at {subject.Say.Temperature(usual)}.",
+            Numbers = [new("slumps at", slump, "°C"), new("with usual lots", usual, "°C")],
+            Because =
+                "The crystals of the lot melt so much higher or lower than those of its kind; what is told of it in the pantry is taken as told.",
+            AtC = slump,
+            Gap = other => ((softer ? 1 : -1) * (usual - (other.SlumpC ?? usual)) - NoticedK) / usual,
+            Cure = softer ? Cure.Stiffen : Cure.Soften,
+            Inside = 0,
+        };
+
+        string Told(Material material) =>
+            $"{Wording.Brief(material.Name)}{(material.Lot is { } lot ? $" lot {lot}" : "")} melts "
+            + $"{subject.Say.Degrees(Math.Abs(material.MeltShiftK))} {(material.MeltShiftK < 0 ? "lower" : "higher")} than its kind";
+    }
+
+    /// <summary>Where it would slump with lots as they usually are.</summary>
+    private static double? Usual(Subject subject) =>
+        new ProductMelt([.. subject.Lines.Select(pair => (pair.Line, pair.Material with { MeltShiftK = 0 }))], subject.Overrun).Curve?.SlumpC;
+}
+
 /// <summary>Antioxidants at the wrong dose, or that are none.</summary>
 internal sealed class GuardDose : IRule
 {

@@ -17,6 +17,9 @@ internal sealed class Draft(int row, string text)
 
     /// <summary>What is wrong with it.</summary>
     public string Wrong { get; set; } = "";
+
+    /// <summary>It is taken without an amount of its own.</summary>
+    public bool Gap { get; set; }
     public Phase? Phase { get; set; }
     public Material? Material { get; set; }
     public IReadOnlyList<Material> Candidates { get; set; } = [];

@@ -16,6 +16,9 @@ internal enum Measure
     Millilitres,
     Drops,
 
+    /// <summary>Strokes of a pump.</summary>
+    Pumps,
+
     /// <summary>"q.s.", "to 100": what the others leave.</summary>
     Rest,
 }
@@ -43,7 +46,8 @@ internal sealed partial record PastedAmount(decimal Low, decimal? High, Measure 
         ("tbsps?|tablespoons?", Measure.Millilitres, AmountText.Millilitres["tbsp"]),
         ("metric cups?", Measure.Millilitres, AmountText.Millilitres["metric cup"]),
         ("cups?", Measure.Millilitres, AmountText.Millilitres["cup"]),
-        ("pumps?", Measure.Millilitres, AmountText.Millilitres["pump"]),
+        ("dabs?", Measure.Millilitres, AmountText.Millilitres["dab"]),
+        ("pumps?", Measure.Pumps, 1),
         ("drops?|gtts?", Measure.Drops, 1),
     ];
 
@@ -98,6 +102,7 @@ internal sealed partial record PastedAmount(decimal Low, decimal? High, Measure 
         {
             Measure.Grams => (double)Middle,
             Measure.Millilitres => (double)Middle * material.DensityGMl,
+            Measure.Pumps => (double)Middle * (material.PumpG ?? AmountText.Millilitres["pump"] * material.DensityGMl),
             Measure.Drops => (double)Middle / (material.DropsPerMl ?? Material.UsualDropsPerMl) * material.DensityGMl,
             _ => null,
         };

@@ -251,21 +251,24 @@ internal sealed partial class PastedReader(PastedQuestion question, MaterialShel
         if (answer.Amount is { } text)
         {
             var shown = text.Length > 40 ? text[..39] + "…" : text;
-            draft.Amount = PastedAmount.Alone(text);
+            draft.Gap = text.Trim() == ShareText.Unknown;
+            draft.Amount = draft.Gap ? null : PastedAmount.Alone(text);
             draft.Typed = shown;
-            draft.Wrong = draft.Amount is null ? $"“{shown}” is no amount: type one such as 12, 12 %, 75 g, 2 parts or the rest." : "";
+            draft.Wrong = draft is { Amount: null, Gap: false }
+                ? $"“{shown}” is no amount: type one such as 12, 12 %, 75 g, 2 parts or the rest; {ShareText.Unknown} where it is not known."
+                : "";
         }
     }
 
     private Formula Content()
     {
         var family = question.Family;
-        (Material Material, Phase Phase, decimal Percent)[] lines =
+        (Material Material, Phase Phase, decimal Percent, bool Gap)[] lines =
         [
             .. drafts
                 .Where(draft => draft.IsLine)
                 .GroupBy(draft => (draft.Material!.Id, Phase: draft.Phase ?? LinePhase.Of(family, draft.Material!)))
-                .Select(group => (group.First().Material!, group.Key.Phase, group.Sum(draft => draft.Percent!.Value))),
+                .Select(group => (group.First().Material!, group.Key.Phase, group.Sum(draft => draft.Percent!.Value), group.Any(draft => draft.Gap))),
         ];
         if (lines.Length > Formula.MostLines)
         {
@@ -281,13 +284,13 @@ internal sealed partial class PastedReader(PastedQuestion question, MaterialShel
         var blank = Starters.Blank(family);
         var weighed = drafts
             .Where(draft => draft.IsLine)
-            .All(draft => draft.Amount is { Measure: Measure.Grams or Measure.Millilitres or Measure.Drops })
+            .All(draft => draft.Amount is { Measure: Measure.Grams or Measure.Millilitres or Measure.Drops or Measure.Pumps })
             ? drafts.Where(draft => draft.IsLine).Sum(draft => draft.Value!.Value)
             : (decimal?)null;
         var grams = Math.Round(question.BatchG ?? toldG ?? weighed ?? blank.Batch.Grams, 2);
         return blank with
         {
-            Lines = [.. lines.Select((line, i) => new FormulaLine($"L{i + 1}", line.Material.Id, line.Percent, line.Phase))],
+            Lines = [.. lines.Select((line, i) => new FormulaLine($"L{i + 1}", line.Material.Id, line.Percent, line.Phase, Gap: line.Gap))],
             Batch = blank.Batch with { Grams = Math.Clamp(grams, 1, 100_000) },
         };
     }
@@ -324,7 +327,7 @@ internal sealed partial class PastedReader(PastedQuestion question, MaterialShel
                 draft.Says.Length > 0 ? draft.Says
                 : draft.Amount is { High: { } high } range
                     ? $"the middle of {Wording.Number((double)range.Low, "0.####")} to {Wording.Number((double)high, "0.####")}"
-                : draft.Amount?.Measure is Measure.Millilitres or Measure.Drops ? "by its density: weigh it"
+                : draft.Amount?.Measure is Measure.Millilitres or Measure.Drops or Measure.Pumps ? "by its density: weigh it"
                 : "",
         };
 

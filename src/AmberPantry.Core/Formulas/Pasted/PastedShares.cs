@@ -124,22 +124,36 @@ internal sealed class PastedShares(PastedQuestion question, decimal? toldG, Draf
             }
 
             var left = whole.Value - known;
-            if (open.Length > 1 || left < 0)
+            if (left >= 0 && Array.TrueForAll(open, draft => draft.Gap))
+            {
+                for (var i = 0; i < open.Length; i++)
+                {
+                    // Shown as halves, thirds and so on until one of them is told.
+                    open[i].Value = (left * (i + 1) / open.Length) - (left * i / open.Length);
+                    open[i].Says = open.Length == 1 ? $"the rest of {Amount(whole.Value)}" : $"not known: from none to {Amount(left)}";
+                }
+
+                known = whole.Value;
+                open = [];
+            }
+            else if (open.Length > 1 || left < 0)
             {
                 foreach (var draft in open)
                 {
                     draft.Asks =
                         left < 0
                             ? $"The others already come to {Amount(known)}, more than the whole of {Amount(whole.Value)}."
-                            : $"{open.Length} amounts are missing; together they are {Amount(left)}.";
+                            : $"{open.Length} amounts are missing; together they are {Amount(left)}. Type one, or {ShareText.Unknown} for each.";
                 }
 
                 return ([], null);
             }
-
-            open[0].Value = left;
-            open[0].Says = $"{(open[0].Amount is null ? "not said: " : "")}the rest of {Amount(whole.Value)}";
-            known = whole.Value;
+            else
+            {
+                open[0].Value = left;
+                open[0].Says = $"{(open[0].Amount is null ? "not said: " : "")}the rest of {Amount(whole.Value)}";
+                known = whole.Value;
+            }
         }
 
         decimal? total = shares ? Math.Round(known, 4) : null;

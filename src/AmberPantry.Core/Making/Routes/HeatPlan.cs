@@ -1,4 +1,7 @@
 using AmberPantry.Core.Assessment.Parts;
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Making.Routes;
@@ -81,6 +84,26 @@ public sealed record HeatPlan
                 : null,
         };
     }
+
+    /// <summary>That of the lines of a batch.</summary>
+    internal static HeatPlan Of(double clearC, IReadOnlyList<(FormulaLine Line, Material Material)> lines, double? plannedC)
+    {
+        var tender = Tenderest(lines.Where(pair => pair.Line.Phase is Phase.CoolDown or Phase.Liquid).Select(pair => pair.Material));
+        return Of(
+            clearC,
+            lines.Where(pair => pair.Line.Phase == Phase.Melt).Select(pair => MeltsAt(pair.Material)).DefaultIfEmpty(clearC).Max(),
+            tender is null ? null : new HeatCeiling(Wording.Brief(tender.Name), tender.HeatCeilingC!.Value),
+            plannedC
+        );
+    }
+
+    /// <summary>The one that bears least heat; null where all bear the pot.</summary>
+    internal static Material? Tenderest(IEnumerable<Material> materials) =>
+        materials.Where(material => material.HeatCeilingC is not null).MinBy(material => material.HeatCeilingC);
+
+    /// <summary>Where it is clear by itself, °C; below everything for what does not melt.</summary>
+    internal static double MeltsAt(Material material) =>
+        material.Melt is { } spectrum ? spectrum.ClearsAtC ?? TemperatureGrid.Ruler.FirstC : double.NegativeInfinity;
 
     private static double Half(double celsius) => Math.Round(celsius * 2) / 2;
 

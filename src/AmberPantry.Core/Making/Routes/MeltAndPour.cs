@@ -4,7 +4,6 @@ using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Safety;
-using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Making.Routes;
@@ -30,20 +29,14 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
             .ToArray();
         var melt = weighed
             .Where(pair => pair.Line.Phase == Phase.Melt)
-            .OrderByDescending(pair => MeltsAt(pair.Material))
+            .OrderByDescending(pair => HeatPlan.MeltsAt(pair.Material))
             .ThenBy(pair => pair.Material.IsPowder)
             .ToArray();
         var dry = weighed.Where(pair => pair.Line.Phase == Phase.Dry).ToArray();
         var late = weighed.Where(pair => pair.Line.Phase is Phase.CoolDown or Phase.Liquid).ToArray();
         var top = weighed.Where(pair => pair.Line.Phase == Phase.Surface).ToArray();
-        var tender = Tenderest(late.Select(pair => pair.Material));
-        var heat = HeatPlan.Of(
-            clear,
-            melt.Select(pair => MeltsAt(pair.Material)).DefaultIfEmpty(clear).Max(),
-            tender is null ? null : new HeatCeiling(Wording.Brief(tender.Name), tender.HeatCeilingC!.Value),
-            formula.PourC
-        );
-        var ceiling = Tenderest(melt.Select(pair => pair.Material));
+        var heat = HeatPlan.Of(clear, weighed, formula.PourC);
+        var ceiling = HeatPlan.Tenderest(melt.Select(pair => pair.Material));
         var cautions = MeltCautions.For(formula, family, shelf, workshop, heat.PourC);
         IReadOnlyList<Caution> Of(string stage) => [.. cautions.Where(caution => caution.Stage == stage)];
         var grain = assessment.Findings.Any(finding => finding.Id == "grain");
@@ -195,12 +188,6 @@ public sealed class MeltAndPour(MaterialShelf shelf, Workshop workshop, FamilyRe
         );
         return steps;
     }
-
-    private static Material? Tenderest(IEnumerable<Material> materials) =>
-        materials.Where(material => material.HeatCeilingC is not null).MinBy(material => material.HeatCeilingC);
-
-    private static double MeltsAt(Material material) =>
-        material.Melt is { } spectrum ? spectrum.ClearsAtC ?? TemperatureGrid.Ruler.FirstC : double.NegativeInfinity;
 
     private MakeStep Weigh(FormulaLine line, Material material, SheetLine sheet, string where) =>
         new()

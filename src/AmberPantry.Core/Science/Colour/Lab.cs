@@ -222,9 +222,13 @@ public sealed record WhiteCard(string Hex, double LabL, double LabA, double LabB
     /// <summary>Darkest white, 0 to 255, that a reading can rest on.</summary>
     public const double LeastWhite = 60;
 
+    /// <summary>Linear light of a sample by that of the card beside it.</summary>
+    public static double[] Light(IReadOnlyList<double> sample, IReadOnlyList<double> white, double whiteReflectance) =>
+        [.. sample.Select((value, i) => Math.Min(1, value / white[i] * whiteReflectance))];
+
     public static WhiteCard Of(IReadOnlyList<double> sample, IReadOnlyList<double> white, double whiteReflectance)
     {
-        double[] linear = [.. sample.Select((value, i) => Math.Min(1, Srgb.Linear(value) / Srgb.Linear(white[i]) * whiteReflectance))];
+        var linear = Light([.. sample.Select(Srgb.Linear)], [.. white.Select(Srgb.Linear)], whiteReflectance);
         var lab = Lab.FromLinear(linear);
         return new WhiteCard(Srgb.Hex(linear), lab.L, lab.A, lab.B, sample.Concat(white).Any(value => value >= 254) ? [WarningCodes.Clipped] : []);
     }

@@ -14,8 +14,12 @@ public sealed class LipidBlend
     private readonly double[] network;
     private readonly double allMoles;
 
-    private LipidBlend(double liquidMoles, int[] classes, double[] moles)
+    /// <summary>By how much each class melts higher than in the table, K; empty where none does.</summary>
+    private readonly double[] shiftK;
+
+    private LipidBlend(double liquidMoles, int[] classes, double[] moles, double[] shiftK)
     {
+        this.shiftK = shiftK;
         this.liquidMoles = liquidMoles;
         this.classes = classes;
         this.moles = moles;
@@ -41,6 +45,7 @@ public sealed class LipidBlend
         var total = parts.Sum(part => part.Mass);
         ArgumentOutOfRangeException.ThrowIfNegativeOrZero(total);
         var perClass = new double[MeltComponent.All.Count];
+        var shifted = parts.Any(part => part.Spectrum.ShiftK != 0) ? new double[perClass.Length] : [];
         double liquid = 0;
         foreach (var (spectrum, mass) in parts)
         {
@@ -48,23 +53,30 @@ public sealed class LipidBlend
             liquid += share * spectrum.LiquidFraction / spectrum.LiquidMolarMass;
             foreach (var (component, fraction) in spectrum.Classes)
             {
-                perClass[component] += share * fraction / MeltComponent.All[component].MolarMass;
+                var moles = share * fraction / MeltComponent.All[component].MolarMass;
+                perClass[component] += moles;
+                if (shifted.Length > 0)
+                {
+                    // Crystals of one class from several materials melt together, at their mean.
+                    shifted[component] += moles * spectrum.ShiftK;
+                }
             }
         }
 
         var used = Enumerable.Range(0, perClass.Length).Where(i => perClass[i] > 0).ToArray();
-        return new LipidBlend(liquid, used, [.. used.Select(i => perClass[i])]);
+        return new LipidBlend(
+            liquid,
+            used,
+            [.. used.Select(i => perClass[i])],
+            shifted.Length > 0 ? [.. used.Select(i => shifted[i] / perClass[i])] : []
+        );
     }
 
     /// <summary>Equilibrium at a temperature in °C: solid mass fraction (0 to 1) and network-weighted solid fraction.</summary>
     public (double Solid, double Structure) At(double temperatureC)
     {
         Span<double> saturation = stackalloc double[classes.Length];
-        for (var k = 0; k < classes.Length; k++)
-        {
-            saturation[k] = MeltComponent.All[classes[k]].SaturationAt(temperatureC);
-        }
-
+        Saturate(temperatureC, saturation);
         Span<int> order = stackalloc int[classes.Length];
         Begin(order);
         return Solve(saturation, order, default);
@@ -76,11 +88,7 @@ public sealed class LipidBlend
     public void SolidByClass(double temperatureC, Span<double> solid, Span<int> order)
     {
         Span<double> saturation = stackalloc double[classes.Length];
-        for (var k = 0; k < classes.Length; k++)
-        {
-            saturation[k] = MeltComponent.All[classes[k]].SaturationAt(temperatureC);
-        }
-
+        Saturate(temperatureC, saturation);
         Solve(saturation, order, solid);
     }
 
@@ -92,6 +100,13 @@ public sealed class LipidBlend
         Begin(order);
         for (var t = 0; t < grid.Count; t++)
         {
+            if (shiftK.Length > 0)
+            {
+                Saturate(grid.Temperature(t), saturation);
+                (solid[t], structure[t]) = Solve(saturation, order, default);
+                continue;
+            }
+
             var row = grid.Saturation(t);
             for (var k = 0; k < classes.Length; k++)
             {
@@ -99,6 +114,14 @@ public sealed class LipidBlend
             }
 
             (solid[t], structure[t]) = Solve(saturation, order, default);
+        }
+    }
+
+    private void Saturate(double temperatureC, Span<double> saturation)
+    {
+        for (var k = 0; k < classes.Length; k++)
+        {
+            saturation[k] = MeltComponent.All[classes[k]].SaturationAt(temperatureC - (shiftK.Length > 0 ? shiftK[k] : 0));
         }
     }
 

@@ -14,19 +14,26 @@ public static class MaterialMelt
     private const double RunsBelow = 0.03;
 
     private static readonly ConcurrentDictionary<TableKeys, MeltSpectrum> Known = new(ReferenceEqualityComparer.Instance);
+    private static readonly ConcurrentDictionary<(MeltSpectrum Kind, double ShiftK), MeltSpectrum> Shifted = new();
     private static readonly ConcurrentDictionary<TableKeys, bool> Runs = new(ReferenceEqualityComparer.Instance);
 
     extension(Material material)
     {
         /// <summary>What it is made of as it melts; null for what does not melt with the fats.</summary>
-        public MeltSpectrum? Melt => material.Keys.MeltsWithFat(material.Role) ? Known.GetOrAdd(material.Keys, Read) : null;
+        public MeltSpectrum? Melt =>
+            material.KindMelt is not { } kind ? null
+            : material.MeltShiftK == 0 || kind.Classes.Count == 0 ? kind
+            : Shifted.GetOrAdd((kind, material.MeltShiftK), key => key.Kind with { ShiftK = key.ShiftK });
+
+        /// <summary>The same as its kind is usually, without what is told of the lot in use.</summary>
+        public MeltSpectrum? KindMelt => material.Keys.MeltsWithFat(material.Role) ? Known.GetOrAdd(material.Keys, Read) : null;
 
         /// <summary>Whether it runs at 20 °C: oils, scents and extracts, what is watery, liquid actives.</summary>
         public bool IsLiquidAtRoom =>
             material.IsLiquid
             || material.IsWatery
             || material.Tags.Contains("liquid")
-            || (material.Melt is { } melt && Runs.GetOrAdd(material.Keys, _ => LipidBlend.Mix([(melt, 1)]).At(RoomC).Solid < RunsBelow));
+            || (material.KindMelt is { } melt && Runs.GetOrAdd(material.Keys, _ => LipidBlend.Mix([(melt, 1)]).At(RoomC).Solid < RunsBelow));
     }
 
     private static MeltSpectrum Read(TableKeys keys)

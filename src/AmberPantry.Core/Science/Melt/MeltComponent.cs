@@ -49,6 +49,9 @@ public sealed record MeltSpectrum(
     bool IsEstimate
 )
 {
+    /// <summary>How much higher its crystals melt than those of its kind, K; below 0 lower.</summary>
+    public double ShiftK { get; init; }
+
     /// <summary>Greatest sum of fractions taken as rounding.</summary>
     public const double MostFractionSum = 1.0005;
 

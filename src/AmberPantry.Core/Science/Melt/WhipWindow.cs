@@ -111,7 +111,7 @@ public sealed record GrainForecast(double Risk, double SlowMinutes, double HighM
         bool meltedBefore = false
     )
     {
-        var high = 100 * Enumerable.Range(0, blend.ClassCount).Where(i => IsHighMelter(MeltComponent.All[blend.Classes[i]])).Sum(blend.MassOf);
+        var high = HighMelters(blend);
         var slow = SlowMinutesOf(run, stages);
         List<string> reasons = [];
         if (high < 3)
@@ -140,6 +140,12 @@ public sealed record GrainForecast(double Risk, double SlowMinutes, double HighM
         Weigh(slow <= SlowAboveMinutes && stages.Any(stage => stage.Stirred), -0.5, "stirred through the danger");
         return new GrainForecast(Math.Clamp(risk, 0, 10), slow, high, reasons);
     }
+
+    /// <summary>Of a fat alone: percent of it that are crystals above 34 °C.</summary>
+    public static double HighMeltersPercentOf(MeltSpectrum fat) => HighMelters(LipidBlend.Mix([(fat, 1)]));
+
+    private static double HighMelters(LipidBlend blend) =>
+        100 * Enumerable.Range(0, blend.ClassCount).Where(i => IsHighMelter(MeltComponent.All[blend.Classes[i]])).Sum(blend.MassOf);
 
     private static bool IsHighMelter(MeltComponent component) =>
         component is { Kind: "symmetric mono-unsaturated fat" or "saturated fat" }

@@ -19,7 +19,7 @@ namespace AmberPantry.Data.Migrations.Model
                 "AmberPantry.Data.Materials.MaterialRow",
                 typeof(MaterialRow),
                 baseEntityType,
-                propertyCount: 8,
+                propertyCount: 11,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -42,6 +42,13 @@ namespace AmberPantry.Data.Migrations.Model
                 fieldInfo: typeof(MaterialRow).GetField("<BestBefore>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
+            var dropsG = runtimeEntityType.AddProperty(
+                "DropsG",
+                typeof(decimal?),
+                propertyInfo: typeof(MaterialRow).GetProperty("DropsG", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(MaterialRow).GetField("<DropsG>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
             var inci = runtimeEntityType.AddProperty(
                 "Inci",
                 typeof(string),
@@ -56,6 +63,13 @@ namespace AmberPantry.Data.Migrations.Model
                 fieldInfo: typeof(MaterialRow).GetField("<Lot>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
+            var meltShiftK = runtimeEntityType.AddProperty(
+                "MeltShiftK",
+                typeof(decimal?),
+                propertyInfo: typeof(MaterialRow).GetProperty("MeltShiftK", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(MaterialRow).GetField("<MeltShiftK>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
             var name = runtimeEntityType.AddProperty(
                 "Name",
                 typeof(string),
@@ -67,6 +81,13 @@ namespace AmberPantry.Data.Migrations.Model
                 typeof(decimal?),
                 propertyInfo: typeof(MaterialRow).GetProperty("PricePerKg", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(MaterialRow).GetField("<PricePerKg>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
+            var strokesG = runtimeEntityType.AddProperty(
+                "StrokesG",
+                typeof(decimal?),
+                propertyInfo: typeof(MaterialRow).GetProperty("StrokesG", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(MaterialRow).GetField("<StrokesG>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
             var useMaxPercent = runtimeEntityType.AddProperty(

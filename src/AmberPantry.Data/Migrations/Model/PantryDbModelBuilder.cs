@@ -11,7 +11,7 @@ namespace AmberPantry.Data.Migrations.Model
     public partial class PantryDbModel
     {
         private PantryDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("6397b49f-7b06-4feb-9667-c5777baef49d"), entityTypeCount: 16)
+            : base(skipDetectChanges: false, modelId: new Guid("6024303d-d74a-4080-ad8c-6e443c207709"), entityTypeCount: 16)
         {
         }
 

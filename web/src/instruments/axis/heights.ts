@@ -26,13 +26,14 @@ export function levelsOf(instrument: Instrument): Instrument["lanes"][] {
 export const bodyOf = (instrument: Instrument, hangs: boolean) => {
   const levels = levelsOf(instrument).length;
   const stands = instrument.hill.length > 0 || instrument.tanks.length > 0;
-  const hill = instrument.isLow
-    ? lowHill
-    : hangs && instrument.hill.length > 0
+  const hill =
+    hangs && instrument.hill.length > 0
       ? hillOfTwo
-      : levels > 0
-        ? hillUnderLanes
-        : hillHeight;
+      : instrument.isLow
+        ? lowHill
+        : levels > 0
+          ? hillUnderLanes
+          : hillHeight;
   return { lanes: levels * (stands ? laneHeight : barHeight), hill: stands ? hill : 0 };
 };
 

@@ -27,6 +27,8 @@ type Props = {
   low?: { asTable: boolean } | null;
   foot?: React.ReactNode;
   onWhy?: () => void;
+  /** An act beside the reasons. */
+  more?: { label: string; onDo: () => void } | undefined;
   onMove?: (moved: Moved) => void;
   onPutBack?: () => void;
 };
@@ -43,6 +45,7 @@ export const WarmthRuler = memo(function WarmthRuler({
   low,
   foot,
   onWhy,
+  more,
   onMove,
   onPutBack,
 }: Props) {
@@ -242,6 +245,11 @@ export const WarmthRuler = memo(function WarmthRuler({
                 ? `${upper(name)} ${melt.slumpSays}; ${under.name} ${under.melt.slumpSays}. ${melt.sentence}`
                 : melt.sentence)}
           </div>
+          {more && (
+            <button type="button" className="link" onClick={more.onDo}>
+              {more.label}
+            </button>
+          )}
           {onWhy && (
             <button type="button" className="link" onClick={onWhy}>
               Why?

@@ -159,7 +159,17 @@ export const Strata = memo(function Strata(props: Props) {
       )}
       {shape.layers.map((layer) => (
         <g key={layer.id}>
-          <rect x={x0} width={w} y={layer.y} height={layer.height} fill={layer.colour} className="layer" />
+          <rect
+            x={x0}
+            width={w}
+            y={layer.y}
+            height={layer.height}
+            fill={layer.gap ? "none" : layer.colour}
+            className="layer"
+          />
+          {layer.gap && (
+            <rect className="gap" x={x0 + 3} width={w - 6} y={layer.y + 3} height={Math.max(0, layer.height - 6)} />
+          )}
           {layer.kept && <rect x={x0} width={w} y={layer.y} height={layer.height} fill="url(#keep-hatch)" />}
           {layer.height >= 19 && !layer.inTray && (
             <>
@@ -173,13 +183,14 @@ export const Strata = memo(function Strata(props: Props) {
                 />
               )}
               <text
-                className="layer-label"
+                className={layer.gap ? "layer-label of-gap" : "layer-label"}
                 x={x0 + w / 2}
                 y={
                   layer.y + layer.height / 2 + 5.5 + (held?.upper === layer.id ? -4 : held?.lower === layer.id ? 4 : 0)
                 }
                 textAnchor="middle"
               >
+                {layer.gap && "? "}
                 {percent(layer.percent)}
               </text>
             </>

@@ -2,7 +2,7 @@
 export const trayBelow = 1.5;
 export const trayTimes = 4;
 
-export type LayerIn = { id: string; percent: number; colour: string; kept: boolean };
+export type LayerIn = { id: string; percent: number; colour: string; kept: boolean; gap?: boolean };
 export type Layer = LayerIn & { y: number; height: number; inTray: boolean };
 export type StrataShape = { layers: Layer[]; columnHeight: number; trayTop: number; trayHeight: number };
 

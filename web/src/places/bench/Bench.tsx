@@ -139,7 +139,13 @@ export function Bench({ bench, trial, settled }: Props) {
               wondered ? (
                 <WhatIf {...foot} landmark={wondered.mark} moved={wondered.moved} onMove={movePeg} />
               ) : view.peg ? (
-                <WhatIfPeg peg={view.peg} answer={view.answer} acts={acts} onMove={moveStem} />
+                <WhatIfPeg
+                  peg={view.peg}
+                  lines={trial.content.lines}
+                  answer={view.answer}
+                  acts={acts}
+                  onMove={moveStem}
+                />
               ) : undefined
             }
             onMove={movePeg}

@@ -1,4 +1,4 @@
-import { memo } from "react";
+import { memo, useState } from "react";
 import type { Assessment, CurveView, Lens, LensView } from "../../api/client";
 import type { PegMoved } from "../../instruments/axis/AxisInstrument";
 import { LensInstrument } from "../../instruments/axis/LensInstrument";
@@ -26,12 +26,14 @@ type Props = {
   onPanel: (kind: LensPanel) => void;
 };
 
-type LensPanel = "shade" | "scent" | "levers" | "order";
+type LensPanel = "shade" | "scent" | "levers" | "order" | "cooling";
 
 /** What a lens offers beside its reasons. */
 const panels: Partial<Record<Lens, { kind: LensPanel; label: string }>> = {
+  melt: { kind: "cooling", label: "Heat and cooling" },
   feel: { kind: "levers", label: "Change the feel" },
   sponge: { kind: "order", label: "What goes in first" },
+  fizz: { kind: "order", label: "Wet it, dose by dose" },
   shade: { kind: "shade", label: "Wanted shade" },
   scent: { kind: "scent", label: "Blend by drops" },
 };
@@ -42,8 +44,12 @@ export const BenchInstrument = memo(function BenchInstrument(props: Props) {
   const foot = late ? "Still working it out." : props.foot;
   const { melt } = assessment.parts;
   const view = assessment.reading;
-  // What is whipped has its air below the ruler, unless another trial takes the height.
+  const [byAir, setByAir] = useState(false);
+  // What is whipped has its air below the ruler; where another trial takes the height, in its place on demand.
   const beside = lens === "melt" && !under ? view : null;
+  const airAlone = lens === "melt" && !!under && !!view && byAir;
+  const panel = panels[lens];
+  const opens = panel && { label: panel.label, onDo: () => props.onPanel(panel.kind) };
   const ruler = (asTable?: boolean) =>
     melt && (
       <WarmthRuler
@@ -52,11 +58,11 @@ export const BenchInstrument = memo(function BenchInstrument(props: Props) {
         under={under?.melt ? { name: under.name, melt: under.melt } : null}
         onMove={props.onMove}
         onWhy={props.onWhy}
+        more={under && view ? { label: "Read the air", onDo: () => setByAir(true) } : opens}
       />
     );
-  if (lens === "melt" && !beside) return ruler() || null;
-  const panel = panels[lens];
-  const more = panel && { label: panel.label, onDo: () => props.onPanel(panel.kind) };
+  if (lens === "melt" && !beside && !airAlone) return ruler() || null;
+  const more = airAlone ? { label: "Back to the warmth", onDo: () => setByAir(false) } : opens;
   if (!view)
     return (
       <p className="page-note lens-empty">

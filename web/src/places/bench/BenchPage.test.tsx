@@ -269,7 +269,7 @@ describe("the bench's page", () => {
     expect(await screen.findByText("Of 54 % of soda 35 % meets acid.")).toBeTruthy();
     expect(screen.getByRole("columnheader", { name: "Soda matched" })).toBeTruthy();
     expect(document.querySelector('[data-line="L1"]')?.textContent).toContain("35.4 %");
-    await user.click(document.querySelector<HTMLElement>(".lens .ruler-foot .link") as HTMLElement);
+    await user.click(screen.getByRole("button", { name: "Why?" }));
     expect(await screen.findByText("of gas from a piece", { exact: false })).toBeTruthy();
   });
 

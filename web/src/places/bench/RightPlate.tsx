@@ -5,6 +5,7 @@ import { Findings } from "./Findings";
 import { BackwardsPanel } from "./panels/BackwardsPanel";
 import { BatchPanel } from "./panels/BatchPanel";
 import { ColourPartsPanel } from "./panels/ColourPartsPanel";
+import { CoolingPanel } from "./panels/CoolingPanel";
 import { CostPanel } from "./panels/CostPanel";
 import { GroupsPanel } from "./panels/GroupsPanel";
 import { BalancePanel } from "./panels/BalancePanel";
@@ -99,6 +100,8 @@ export const RightPlate = memo(function RightPlate({ trial, assessment, panel, s
       return <BalancePanel trial={trial} acts={acts} onBack={back} />;
     case "backwards":
       return <BackwardsPanel trial={trial} acts={acts} onBack={back} />;
+    case "cooling":
+      return <CoolingPanel trial={trial} onBack={back} />;
     case "levers":
       return <LeversPanel trial={trial} acts={acts} onBack={back} />;
     case "parcel":

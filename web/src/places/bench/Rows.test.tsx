@@ -12,6 +12,7 @@ const line = (id: string, material: string, percent: number): FormulaLine => ({
   percent,
   phase: "melt",
   kept: false,
+  gap: false,
 });
 const lines = [line("L1", "Beeswax", 12), line("L2", "Shea butter", 30), line("L3", "Sunflower oil", 58)];
 const row = (one: FormulaLine, now = one.percent, was: number | null = null): RowIn => ({

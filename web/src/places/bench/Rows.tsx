@@ -277,7 +277,8 @@ const Row = memo(function Row(props: RowProps) {
         >
           {name}
           {kept && <span className="quiet">, kept</span>}
-          {makeweight && <span className="quiet">, makeweight</span>}
+          {line.gap && <span className="quiet">, not told</span>}
+          {makeweight && !line.gap && <span className="quiet">, makeweight</span>}
         </button>
       </span>
       {old === null && <span role="cell">{phaseWords[line.phase]}</span>}
@@ -304,6 +305,7 @@ const Row = memo(function Row(props: RowProps) {
                 <span className="was">{percent(was ?? 0)}</span> <span aria-hidden="true">→</span>{" "}
               </>
             )}
+            {line.gap && <span className="quiet">? </span>}
             <AlignedPercent value={now} />
           </button>
         )}

@@ -63,7 +63,7 @@ export function ShareField({
       <Field
         ref={field}
         className="number"
-        aria-label={`Share of ${name}: percent, a weight, spoons, drops or pumps`}
+        aria-label={`Share of ${name}: percent, a weight, spoons, drops or pumps; ? where it is not known`}
         aria-invalid={!!refused}
         aria-describedby="share-error"
         value={text}

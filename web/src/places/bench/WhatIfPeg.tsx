@@ -1,19 +1,22 @@
 import { Button } from "antd";
-import type { AssessAnswer } from "../../api/client";
+import type { AssessAnswer, FormulaLine } from "../../api/client";
 import type { PegMoved } from "../../instruments/axis/AxisInstrument";
 import { narrow, number } from "../../words/format";
 import { TypedPeg } from "./TypedPeg";
-import { setShare } from "./benchState";
+import { movesMix, setShare } from "./benchState";
 import type { BenchActs } from "./useBench";
 
 /** A peg that was moved to see what would happen: put it back, or keep what it makes of the mix. */
 export function WhatIfPeg({
   peg,
+  lines,
   answer,
   acts,
   onMove,
 }: {
   peg: PegMoved;
+  /** What stands. */
+  lines: readonly FormulaLine[];
   answer: AssessAnswer | null;
   acts: BenchActs;
   onMove: (to: PegMoved) => void;
@@ -21,10 +24,14 @@ export function WhatIfPeg({
   const { stem, to, instrument } = peg;
   const told = answer?.assessment.reading?.instruments.find((one) => one.id === instrument);
   const says = told?.stems.find((one) => one.id === stem.id)?.says;
-  const line =
-    stem.probe === "share" || stem.probe === "room"
-      ? answer?.formula.lines.find((one) => one.id === stem.probeId)
-      : undefined;
+  const moved =
+    stem.probe && movesMix.has(stem.probe)
+      ? (answer?.formula.lines ?? []).filter(
+          (line) =>
+            line.id !== answer?.assessment.makeweightLine &&
+            line.percent !== lines.find((one) => one.id === line.id)?.percent,
+        )
+      : [];
   return (
     <span className="what-if">
       <span>
@@ -42,9 +49,9 @@ export function WhatIfPeg({
       <Button size="small" onClick={acts.putBack}>
         Put back
       </Button>
-      {line && (
-        <Button size="small" onClick={() => void acts.apply([setShare(line.id, line.percent)])}>
-          Keep {number(line.percent, 2)}
+      {moved.length > 0 && (
+        <Button size="small" onClick={() => void acts.apply(moved.map((line) => setShare(line.id, line.percent)))}>
+          Keep {number(moved.length === 1 ? (moved[0]?.percent ?? 0) : to, 2)}
           {narrow}%
         </Button>
       )}

@@ -51,6 +51,9 @@ export type BenchStep = { state: BenchState; effects: BenchEffect[] };
 
 export const resting: BenchState = { mode: "resting" };
 
+/** Pegs that change the mix itself, not only where it is read. */
+export const movesMix: ReadonlySet<string> = new Set(["share", "room", "acid", "scent"]);
+
 export const setShare = (line: string, to: number | string, way: Way = makeweight): FormulaEdit => ({
   kind: "set_share",
   line,

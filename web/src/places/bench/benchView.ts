@@ -3,7 +3,7 @@ import type { Assessment, AssessAnswer, LensView, Material, Trial } from "../../
 import type { PegMoved } from "../../instruments/axis/AxisInstrument";
 import type { Moved } from "../../instruments/ruler/WarmthRuler";
 import { trade } from "../../instruments/strata/geometry";
-import type { BenchState, Wonder } from "./benchState";
+import { type BenchState, movesMix, type Wonder } from "./benchState";
 import { toLayers } from "./layers";
 import type { RowIn } from "./Rows";
 
@@ -20,7 +20,7 @@ export function useBenchView(
   const layers = useMemo(() => toLayers(lines, materials), [lines, materials]);
   const held = state.mode === "holding" ? state : null;
   const answer = state.mode === "resting" ? null : state.answer;
-  const wondersOfMix = state.mode === "wondering" && (state.wonder.kind === "share" || state.wonder.kind === "room");
+  const wondersOfMix = state.mode === "wondering" && movesMix.has(state.wonder.kind ?? "");
   const changes = state.mode === "holding" || state.mode === "stepping" || state.mode === "remedy" || wondersOfMix;
   const afterLines = changes ? answer?.formula.lines : undefined;
   const stepped = state.mode === "stepping" ? afterLines : undefined;

@@ -3,7 +3,7 @@ import type { LayerIn } from "../../instruments/strata/geometry";
 
 /** Layers of another formula, matched to the lines in hand by material so that links can be drawn. */
 export function toLayers(
-  lines: { id: string; material: string; percent: number; kept: boolean }[],
+  lines: { id: string; material: string; percent: number; kept: boolean; gap?: boolean }[],
   materials: ReadonlyMap<string, Material>,
   like?: { id: string; material: string }[],
 ): LayerIn[] {
@@ -12,6 +12,7 @@ export function toLayers(
     percent: line.percent,
     colour: materials.get(line.material)?.colour ?? "#ccc",
     kept: line.kept,
+    gap: line.gap ?? false,
   }));
 }
 

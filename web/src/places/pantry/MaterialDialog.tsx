@@ -13,7 +13,18 @@ import { quoted } from "../../words/format";
 import { MaterialCombobox } from "../../shell/MaterialCombobox";
 import { Dialog } from "../../kit/Dialog";
 
-const fields = ["name", "basedOn", "inci", "pricePerKg", "useMaxPercent", "lot", "bestBefore"];
+const fields = [
+  "name",
+  "basedOn",
+  "inci",
+  "pricePerKg",
+  "useMaxPercent",
+  "lot",
+  "bestBefore",
+  "meltShiftK",
+  "dropsG",
+  "strokesG",
+];
 const isDate = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text));
 
 /** `like` is the known material that is copied, where one was chosen already. */
@@ -34,6 +45,9 @@ export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Pro
   const [most, setMost] = useState(() => quantity("number", of?.useMaxPercent, units));
   const [lot, setLot] = useState(of?.lot ?? "");
   const [bestBefore, setBestBefore] = useState(of?.bestBefore ?? "");
+  const [drops, setDrops] = useState(() => quantity("mass", of?.dropsG, units));
+  const [strokes, setStrokes] = useState(() => quantity("mass", of?.strokesG, units));
+  const [shift, setShift] = useState(() => quantity("degrees", of?.meltShiftK, units));
   const refused = useRefused();
   const like = useQuery({
     queryKey: keys.material(kind?.id ?? ""),
@@ -50,6 +64,9 @@ export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Pro
         "bestBefore",
         `${quoted(date)} is no date. Type year, month and day as on the label, such as 2026-11-30.`,
       );
+    if (!isTaken(shift)) return refused.say("meltShiftK", complaint(shift, -1.5, units));
+    if (!isTaken(drops)) return refused.say("dropsG", complaint(drops, 0.8, units));
+    if (!isTaken(strokes)) return refused.say("strokesG", complaint(strokes, 15, units));
     try {
       const kept = await api.keepMaterial({
         name,
@@ -60,6 +77,9 @@ export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Pro
         material: of?.id ?? null,
         lot: lot || null,
         bestBefore: date || null,
+        meltShiftK: shift.exact,
+        dropsG: drops.exact,
+        strokesG: strokes.exact,
       });
       onKept(kept);
       onClose();
@@ -160,6 +180,28 @@ export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Pro
             }}
           />
         </FormLine>
+        {(
+          [
+            ["meltShiftK", "Its lot melts higher by", shift, setShift, "as its kind"],
+            ["dropsG", "Twenty drops weigh", drops, setDrops, "as usual"],
+            ["strokesG", "Ten pumps weigh", strokes, setStrokes, "as usual"],
+          ] as const
+        ).map(([field, label, of, set, usual]) => (
+          <FormLine key={field} label={label} error={refused.of(field)}>
+            <span>
+              <QuantityField
+                of={of}
+                units={units}
+                placeholder={usual}
+                aria-invalid={refused.of(field) !== ""}
+                onType={(now) => {
+                  set(now);
+                  refused.clear();
+                }}
+              />
+            </span>
+          </FormLine>
+        ))}
         {refused.beside(...fields) && <Wrong>{refused.beside(...fields)}</Wrong>}
         <div className="button-row">
           <Button type="primary" htmlType="submit">

@@ -95,6 +95,11 @@ describe("the pantry", () => {
     await user.click(within(dialog).getByRole("button", { name: "Add it" }));
     expect(within(dialog).getByRole("alert").textContent).toContain("“Nov 26” is no date");
     await retype(user, within(dialog).getByLabelText(/^Its best before/), "2026-11-30");
+    await retype(user, within(dialog).getByLabelText(/^Its lot melts higher by/), "lower");
+    await user.click(within(dialog).getByRole("button", { name: "Add it" }));
+    expect(within(dialog).getByRole("alert").textContent).toContain("“lower” is not a number of degrees");
+    await retype(user, within(dialog).getByLabelText(/^Its lot melts higher by/), "-1,5");
+    await retype(user, within(dialog).getByLabelText(/^Twenty drops weigh/), "0.8");
     await user.click(within(dialog).getByRole("button", { name: "Add it" }));
     expect(await screen.findByText("Village shea is on your shelf.")).toBeTruthy();
     expect(wire.bodies("PUT /api/materials/own")).toEqual([
@@ -107,6 +112,9 @@ describe("the pantry", () => {
         material: null,
         lot: "SF-88",
         bestBefore: "2026-11-30",
+        meltShiftK: -1.5,
+        dropsG: 0.8,
+        strokesG: null,
       },
     ]);
   });

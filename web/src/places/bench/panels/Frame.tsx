@@ -23,6 +23,7 @@ export type Panel =
         | "balance"
         | "backwards"
         | "levers"
+        | "cooling"
         | "parts"
         | "order"
         | "parcel";

@@ -34,6 +34,12 @@ export function MaterialPanel({ acts, trial, line, material, assessment, index, 
           <>
             <dt>In this base</dt>
             <dd>{told.says}</dd>
+            {told.swatch && (
+              <>
+                <dt>By itself</dt>
+                <dd>{told.swatch}</dd>
+              </>
+            )}
           </>
         )}
         <dt>INCI</dt>

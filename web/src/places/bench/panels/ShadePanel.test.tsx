@@ -103,6 +103,13 @@ describe("the wanted shade", () => {
     await waitFor(() => expect(asked()).toContainEqual({ lightness: 48, chroma: 41, hueDeg: 34 }));
   });
 
+  it("reads a colour by the white card beside it", async () => {
+    const { user } = await open();
+    await screen.findByText(answer.says);
+    await user.type(screen.getByLabelText(/Read beside a white card/), "#F0EEEC");
+    await waitFor(() => expect(asked().at(-1)).toMatchObject({ white: "#F0EEEC" }));
+  });
+
   it("tells what is no colour and offers nothing then", async () => {
     const { user, acts } = await open(new Refusal("“red” is no colour.", "wanted", "Give it as #RRGGBB."));
     expect((await screen.findByRole("alert")).textContent).toContain("is no colour");

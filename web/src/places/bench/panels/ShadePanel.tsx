@@ -33,6 +33,7 @@ export function ShadePanel({ trial, assessment, acts, onParts, onBack }: Props) 
   const [wanted, setWanted] = useState<WantedShade>({ hex: potOf(chips) ?? "#C7655E" });
   const [typed, setTyped] = useState<string | null>(null);
   const [held, setHeld] = useState("");
+  const [white, setWhite] = useState("");
   const [fromShelf, setFromShelf] = useState(false);
   const [error, setError] = useState("");
   const [ref, width] = useWidth<SVGSVGElement>(352);
@@ -55,6 +56,8 @@ export function ShadePanel({ trial, assessment, acts, onParts, onBack }: Props) 
       hueDeg: id === "hue" ? to : (wanted.hueDeg ?? hueDeg),
     });
   };
+  /** A colour as it was read, by the card beside it where there is one. */
+  const read = (hex: string, card = white): WantedShade => (card.trim() ? { hex, white: card.trim() } : { hex });
   const edits = (found?.edits ?? []) as FormulaEdit[];
   const use = async () => {
     if (refused || !found) return;
@@ -116,11 +119,28 @@ export function ShadePanel({ trial, assessment, acts, onParts, onBack }: Props) 
             const text = event.target.value;
             setTyped(text);
             setHeld("");
-            if (/^#[0-9a-f]{6}$/i.test(text.trim())) setWanted({ hex: text.trim() });
+            if (/^#[0-9a-f]{6}$/i.test(text.trim())) setWanted(read(text.trim()));
           }}
-          onBlur={() => typed !== null && setWanted({ hex: typed })}
-          onPressEnter={() => typed !== null && setWanted({ hex: typed })}
+          onBlur={() => typed !== null && setWanted(read(typed))}
+          onPressEnter={() => typed !== null && setWanted(read(typed))}
         />
+      </div>
+      <div className="panel-acts">
+        <label>
+          Read beside a white card, which reads{" "}
+          <Field
+            className="number hex-field"
+            maxLength={7}
+            placeholder="#F0EEEC"
+            value={white}
+            onChange={(event) => {
+              const card = event.target.value;
+              setWhite(card);
+              // The colour read is the one typed; by its card it is another.
+              setWanted(read(typed ?? wanted.hex ?? found?.wanted.hex ?? "", card));
+            }}
+          />
+        </label>
       </div>
       <Checkbox checked={fromShelf} onChange={(event) => setFromShelf(event.target.checked)}>
         Pigments of my pantry may join

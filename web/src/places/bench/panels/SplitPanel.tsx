@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
+import { createPortal } from "react-dom";
 import { api, inWords, type Material, type SplitCupAsked, type SplitView, type Trial } from "../../../api/client";
 import { keys, touch } from "../../../api/keys";
 import { Field } from "../../../kit/Field";
@@ -183,7 +184,21 @@ function Begun({ id, onBack }: { id: string; onBack: () => void }) {
   return (
     <Frame title="A split base" onBack={onBack}>
       {asked.error && <Wrong>{inWords(asked.error)}</Wrong>}
-      {asked.data && <Plan view={asked.data} />}
+      {asked.data && (
+        <>
+          <Plan view={asked.data} />
+          <div className="button-row">
+            <Button onClick={() => window.print()}>Print it</Button>
+          </div>
+          {createPortal(
+            <section className="print-sheet of-split" aria-hidden="true">
+              <h1 className="title">A split base</h1>
+              <Plan view={asked.data} />
+            </section>,
+            document.querySelector(".app") ?? document.body,
+          )}
+        </>
+      )}
     </Frame>
   );
 }

@@ -9,6 +9,7 @@ import { useRefused } from "../../../kit/useRefused";
 import { useDraft } from "../../../shell/useDraft";
 import { useRoving } from "../../../shell/useRoving";
 import { day } from "../../../words/format";
+import { CarryPart } from "./CarryPart";
 import { Frame } from "./Frame";
 import { Splits } from "./SplitPanel";
 
@@ -65,6 +66,7 @@ export function TrialsPanel({ trial, onUnder, onSplit, onBack }: Props) {
           Split a base into cups with one change each
         </button>
       </p>
+      <CarryPart trial={trial} />
       <Splits trial={trial} onOpen={onSplit} />
       {others.length > 1 && (
         <p>

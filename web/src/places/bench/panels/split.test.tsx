@@ -66,7 +66,8 @@ describe("a split base", () => {
       return view(["206", "431"]);
     };
     await user.click(begin);
-    expect(await screen.findByText("431")).toBeTruthy();
+    // In the panel, and on the sheet that is only printed.
+    expect(await screen.findAllByText("431")).toHaveLength(2);
     expect(wire.bodies("POST /api/trials/7/split")[0]).toMatchObject({ id: asked.id, gramsPerArm: 80 });
   });
 

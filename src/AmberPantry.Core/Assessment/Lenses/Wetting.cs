@@ -1,0 +1,93 @@
+using AmberPantry.Core.Assessment.Parts;
+using AmberPantry.Core.Science.Fizz;
+using AmberPantry.Core.Workshops;
+
+namespace AmberPantry.Core.Assessment.Lenses;
+
+/// <summary>How a fizzy is wetted: half of what is missing, half of the rest, then spray by spray to where a squeeze holds.</summary>
+internal static class Wetting
+{
+    /// <summary>What a fine sprayer gives at a stroke.</summary>
+    public const double UsualSprayMl = 0.12;
+    public const string UsualBinder = "isopropyl_99";
+    private const int BigDoses = 2;
+
+    /// <summary>Empty for what is not pressed damp.</summary>
+    public static IReadOnlyList<AddingStep> Of(Subject subject)
+    {
+        if (!subject.Family.Traits.Fizzes || subject.Bath is not { } bath)
+        {
+            return [];
+        }
+
+        var sprayed = subject.There.Where(pair => pair.Material.InBath?.Kind == FizzKind.Binder).ToArray();
+        var binder = sprayed.FirstOrDefault().Material?.InBath ?? FizzMaterial.All[UsualBinder];
+        var batchG = (double)subject.Formula.Batch.Grams;
+        (FizzMaterial, double)[] dry =
+        [
+            .. subject.BathMix.Lines.Where(line => line.Material.Kind != FizzKind.Binder).Select(line => (line.Material, line.G * batchG / 100)),
+        ];
+        Dampness With(double grams) =>
+            Dampness.Of(new FizzMix([.. dry, (binder, grams)]), bath.RhPct, subject.Workshop.WorkroomC, BathReading.PieceCm, binder, UsualSprayMl);
+        var strokeG = UsualSprayMl * binder.TrueGMl;
+        var (given, steps) = (0.0, new List<AddingStep>());
+        for (var i = 0; i < BigDoses && With(given) is { Band: DampBand.Crumbles } damp && damp.NextDoseG / 2 > strokeG; i++)
+        {
+            var grams = damp.NextDoseG / 2;
+            given += grams;
+            var holds = With(given).Cohesion / Dampness.CrumblesBelow;
+            steps.Add(
+                new AddingStep(
+                    $"Spray {Told(grams)} of {binder.Name.Split(',')[0]}, {Strokes(grams)}, work it through and squeeze",
+                    $"It still crumbles, at {100 * holds:0}{Wording.Narrow}% of what holds. All at once it fizzes where it lands.",
+                    []
+                )
+            );
+        }
+
+        var last = With(given);
+        var stop = given + last.NextDoseG;
+        if (last.LimitedBy == DoseLimit.Water)
+        {
+            steps.Add(
+                new AddingStep(
+                    $"Stop at {Told(stop)} of it, {Strokes(stop)} in all, though it still crumbles",
+                    $"More water starts the fizz at {bath.RhPct:0}{Wording.Narrow}% humidity: take a stronger alcohol, or wait for drier air.",
+                    []
+                )
+            );
+            return steps;
+        }
+
+        steps.Add(
+            new AddingStep(
+                last.Band == DampBand.Crumbles
+                    ? $"Then spray by spray, {Told(strokeG)} each, to {Told(stop)} in all"
+                    : "It holds without a spray: press it",
+                "Stop where a squeezed handful keeps the marks of the fingers and breaks with a snap; more only costs gas.",
+                []
+            )
+        );
+        var dries = Drying.Of(
+            new FizzMix([.. dry, (binder, stop)]),
+            bath.RhPct,
+            subject.Workshop.WorkroomC,
+            BathReading.PieceCm,
+            BathReading.DryGPerKg
+        );
+        steps.Add(
+            new AddingStep(
+                dries.Hours is { } hours ? $"Press, and let it dry {Math.Ceiling(hours):0} hours" : "Press it on a drier day",
+                dries.Hours is null
+                    ? $"At {bath.RhPct:0}{Wording.Narrow}% humidity it does not dry."
+                    : "Wrapped earlier it swells, warms and goes soft.",
+                []
+            )
+        );
+        return steps;
+
+        string Told(double grams) => subject.Say.RoundWeight((decimal)Math.Round(grams, 1));
+        string Strokes(double grams) =>
+            $"about {Math.Max(1, Math.Round(grams / strokeG)):0} {Wording.Plural("spray", (int)Math.Max(1, Math.Round(grams / strokeG)))}";
+    }
+}

@@ -1,0 +1,231 @@
+using AmberPantry.Core.Assessment.Parts;
+using AmberPantry.Core.Families;
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Melt;
+using AmberPantry.Core.Workshops;
+
+namespace AmberPantry.Core.Making.Routes;
+
+/// <summary>What goes into the pot, and what it does to the warmth of what is in it.</summary>
+/// <param name="Warns">It sets, flakes or suffers.</param>
+public sealed record HeatStep(string Name, string Says, bool Warns);
+
+/// <summary>A place to cool the batch in.</summary>
+/// <param name="Waits">When it is where the maker waits for: "whip from 38 to 64 min", "set in 25 min".</param>
+/// <param name="Grain">Jars of ten that turn sandy, in words.</param>
+/// <param name="Sweats">Whether what comes out of it gathers water in this room; empty where it does not.</param>
+public sealed record CoolingPlace(string Name, string Waits, string Grain, string Sweats, bool IsBest);
+
+/// <param name="Fats">What each fat asks for as it sets.</param>
+/// <param name="Says">The whole in a sentence.</param>
+public sealed record CoolingAnswer(IReadOnlyList<HeatStep> Steps, IReadOnlyList<CoolingPlace> Places, IReadOnlyList<string> Fats, string Says);
+
+/// <summary>How a batch is warmed, what goes in when, and where it is best cooled.</summary>
+public sealed class CoolingFinder(MaterialShelf shelf, Workshop workshop)
+{
+    private const double FridgeC = 5;
+    private const double FreezerC = -18;
+    private const double IceBathC = 1;
+    private const double LongestS = 8 * 3600;
+    private const double UsualPotG = 60;
+    private const double GrainMattersFrom = 2;
+    private const decimal MattersFromPercent = 10;
+    private readonly Wording say = new(workshop);
+
+    /// <summary>Empty where nothing melts.</summary>
+    public CoolingAnswer Find(Formula formula)
+    {
+        var subject = new Subject(formula, new Bearings(shelf, workshop, FamilyRegistry.Usual));
+        var there = subject.There.ToArray();
+        if (subject.Family.Nature != FamilyNature.Melted || subject.Curve is not { } curve || subject.ClearC is not { } clear)
+        {
+            return new CoolingAnswer([], [], [], "Nothing in this mix is melted and set again.");
+        }
+
+        var heat = HeatPlan.Of(clear, there, formula.PourC);
+        var places = Places(subject, curve, Math.Max(clear, heat.PourC));
+        return new CoolingAnswer(
+            [.. Steps(subject, there, heat)],
+            places,
+            [.. Fats(there)],
+            $"Warm it to {say.BareTemperature(heat.PotFromC)} to {say.Temperature(heat.PotToC)}, everything clear; it clouds at "
+                + $"{say.Temperature(clear)}. {(places.FirstOrDefault(place => place.IsBest) is { } best ? $"Cool it {best.Name}." : "")}".TrimEnd()
+        );
+    }
+
+    private IEnumerable<HeatStep> Steps(Subject subject, (FormulaLine Line, Material Material)[] there, HeatPlan heat)
+    {
+        var melting = there.Where(pair => pair.Line.Phase == Phase.Melt && pair.Material.Melt is not null).ToArray();
+        var oils = melting.Where(pair => pair.Material.IsLiquid).ToArray();
+        var fats = melting.Where(pair => !pair.Material.IsLiquid).ToArray();
+        if (oils.Length > 0 && fats.Length > 0)
+        {
+            yield return Cold(subject, fats, oils, heat.PotFromC);
+        }
+
+        foreach (var pair in there.Where(pair => pair.Line.Phase != Phase.Surface && (pair.Line.Phase != Phase.Melt || pair.Material.IsPowder)))
+        {
+            yield return Late(subject, melting, pair, heat);
+        }
+    }
+
+    /// <summary>Oils kept back and stirred cold into the melted rest.</summary>
+    private HeatStep Cold(Subject subject, (FormulaLine Line, Material Material)[] fats, (FormulaLine Line, Material Material)[] oils, double potC)
+    {
+        double Grams(IEnumerable<(FormulaLine Line, Material Material)> lines) =>
+            lines.Sum(pair => (double)pair.Line.Percent) * (double)subject.Formula.Batch.Grams / 100;
+        var (melt, oil, all) = (Blend(fats), Blend(oils), Blend([.. fats, .. oils]));
+        HeatBalance At(double oilC) => HeatBalance.Of(melt, Grams(fats), potC, new HeatAddition(oil, Grams(oils), oilC), all);
+        var cold = At(workshop.WorkroomC);
+        var name = oils.Length == 1 ? Wording.Capital(Wording.Brief(oils[0].Material.Name)) : "The oils";
+        var into = $"{say.RoundWeight(Rounded(Grams(oils)))} at {say.Temperature(workshop.WorkroomC)} into the rest at {say.Temperature(potC)}";
+        if (cold is { Melts: true, Flakes: false })
+        {
+            return new HeatStep(name, $"{into}: {say.Temperature(cold.ResultC)} and clear. They may go in cold, and save the heat.", false);
+        }
+
+        // As cool as it may be and stay clear.
+        var (low, high) = (workshop.WorkroomC, potC);
+        for (var i = 0; i < 20; i++)
+        {
+            var middle = (low + high) / 2;
+            (low, high) = At(middle) is { Melts: true, Flakes: false } ? (low, middle) : (middle, high);
+        }
+
+        return new HeatStep(
+            name,
+            $"{into}: {say.Temperature(cold.ResultC)}, {(cold.Flakes ? "flakes where it meets them" : "cloudy")}. Warm "
+                + $"{(oils.Length == 1 ? "it" : "them")} to {say.Temperature(high)} first, or melt all of it together.",
+            true
+        );
+    }
+
+    /// <summary>What is stirred in after the melt, at the room's warmth.</summary>
+    private HeatStep Late(Subject subject, (FormulaLine Line, Material Material)[] melting, (FormulaLine Line, Material Material) pair, HeatPlan heat)
+    {
+        var grams = (double)(pair.Line.Percent * subject.Formula.Batch.Grams / 100);
+        var atC = pair.Line.Phase == Phase.Melt ? heat.PotFromC : heat.AddC;
+        var meltG = melting.Sum(one => (double)one.Line.Percent) * (double)subject.Formula.Batch.Grams / 100;
+        var melt = Blend(melting);
+        var spectrum = pair.Material.Melt;
+        var mixed = spectrum is null ? melt : Blend([.. melting, pair]);
+        var balance = HeatBalance.Of(
+            melt,
+            meltG,
+            atC,
+            new HeatAddition(spectrum is { } own ? LipidBlend.Mix([(own, 1)]) : null, grams, workshop.WorkroomC),
+            mixed
+        );
+        var tender = pair.Material.HeatCeilingC is { } most && most < atC;
+        return new HeatStep(
+            Wording.Capital(Wording.Brief(pair.Material.Name)),
+            $"{say.RoundWeight(Rounded(grams))} at {say.Temperature(atC)}: {say.Temperature(balance.ResultC)} after"
+                + (
+                    balance.Flakes ? $", flakes: warm it to {say.Temperature(balance.WarmAdditionToC ?? atC)} first"
+                    : !balance.Melts ? ", cloudy: warm the pot until it is clear again"
+                    : ""
+                )
+                + (tender ? $". It bears {say.Temperature(pair.Material.HeatCeilingC!.Value)}: stir it in at the last moment" : "")
+                + ".",
+            balance.Flakes || !balance.Melts || tender
+        );
+    }
+
+    private IReadOnlyList<CoolingPlace> Places(Subject subject, MeltCurve curve, double startC)
+    {
+        var whipped = subject.Family.OverrunPercent is not null;
+        var oneG = whipped ? (double)subject.Formula.Batch.Grams : (double)(subject.Formula.Batch.FillG ?? (decimal)UsualPotG);
+        var batch = new CoolingBatch(oneG * subject.Melt.LipidPercent / 100, CoolingBatch.BowlAreaM2(oneG / Math.Max(0.5, subject.Melt.DensityGMl)));
+        (string Name, double C, string Usual)[] tried =
+        [
+            ($"on the bench at {say.Temperature(workshop.WorkroomC)}", workshop.WorkroomC, "still room air"),
+            ("in the fridge", FridgeC, "fridge"),
+            ("in the freezer", FreezerC, "freezer"),
+            .. whipped ? [("in an ice bath, stirred", IceBathC, "stirred ice bath")] : Array.Empty<(string, double, string)>(),
+        ];
+        var runs = tried
+            .Select(place =>
+            {
+                CoolingStage[] stages = [new(LongestS, place.C, CoolingStage.Usual[place.Usual], whipped && place.Usual == "stirred ice bath")];
+                var run = CoolingRun.Simulate(curve.Blend, batch, startC, stages);
+                return (place.Name, place.C, Run: run, Grain: GrainForecast.Of(curve.Blend, run, stages, GrainForecast.HoldMinutes));
+            })
+            .ToArray();
+        var best = runs.Where(one => Waits(subject, curve, one.Run).Minutes is not null)
+            .OrderBy(one => one.Grain.Risk >= GrainMattersFrom)
+            .ThenBy(one => one.Grain.Risk >= GrainMattersFrom ? one.Grain.Risk : 0)
+            .ThenBy(one => Sweat(one.C).Length > 0)
+            .ThenBy(one => Waits(subject, curve, one.Run).Minutes)
+            .Select(one => one.Name)
+            .FirstOrDefault();
+        return
+        [
+            .. runs.Select(one => new CoolingPlace(
+                one.Name,
+                Waits(subject, curve, one.Run).Says,
+                one.Grain.Risk < 0.5
+                    ? "hardly any grain"
+                    : $"about {one.Grain.Risk:0} {Wording.Plural("jar", (int)Math.Round(one.Grain.Risk))} of 10 grainy",
+                Sweat(one.C),
+                one.Name == best
+            )),
+        ];
+    }
+
+    /// <summary>Whipped: from when to when; poured: when it stands.</summary>
+    private static (double? Minutes, string Says) Waits(Subject subject, MeltCurve curve, IReadOnlyList<CoolingPoint> run)
+    {
+        if (subject.Family.OverrunPercent is not null)
+        {
+            var window = WhipWindow.Of(curve.Blend, run);
+            return window.OpensS is not { } opens
+                ? (null, "does not set enough to whip")
+                : (
+                    opens / 60,
+                    $"whip from {Minutes(opens)}{(window.ClosesS is { } closes ? $" to {Minutes(closes)}" : ", it does not get too stiff")}"
+                );
+        }
+
+        var stands = run.FirstOrDefault(point => Firmness.FromStructure(point.Structure) >= MeltCurve.SlumpKPa);
+        return stands is null ? (null, "does not set") : (stands.S / 60, $"stands after {Minutes(stands.S)}");
+    }
+
+    private static string Minutes(double seconds) =>
+        seconds < 100 * 60 ? $"{Math.Max(1, seconds / 60):0}{Wording.Narrow}min" : $"{seconds / 3600:0.#}{Wording.Narrow}h";
+
+    private string Sweat(double surfaceC) =>
+        workshop.HumidityPercent is { } humidity
+        && humidity > 0
+        && Condensation.Of(workshop.WorkroomC, (double)humidity, surfaceC) is { Sweats: true } wet
+            ? $"sweats below {say.Temperature(wet.DewPointC)}: cover it, wipe it before it is opened"
+            : "";
+
+    /// <summary>Temper, chill fast or nothing, by what each fat's crystals are.</summary>
+    private IEnumerable<string> Fats((FormulaLine Line, Material Material)[] there)
+    {
+        foreach (var (line, material) in there.Where(pair => pair.Line.Percent >= MattersFromPercent && pair.Material.Melt is { Classes.Count: > 0 }))
+        {
+            var name = Wording.Capital(Wording.Brief(material.Name));
+            if (material.Role == Role.HardButter)
+            {
+                yield return $"{name}: temper it. Stir while it cools until it clings to the wall, or seed it with a hundredth of itself, grated, at "
+                    + $"{say.Temperature(GrainForecast.CoolC + 8)}; then pour.";
+            }
+            else if (material.Role == Role.SoftButter && GrainForecast.HighMeltersPercentOf(material.Melt!) >= 3)
+            {
+                yield return $"{name}: hold {say.Temperature(GrainForecast.HoldC)} for {GrainForecast.HoldMinutes:0} min, then chill it fast from "
+                    + $"{say.BareTemperature(GrainForecast.WarmC)} to {say.Temperature(GrainForecast.CoolC)}.";
+            }
+            else if (material.Role == Role.SoftButter)
+            {
+                yield return $"{name}: sets by itself, no grain to fear.";
+            }
+        }
+    }
+
+    private static decimal Rounded(double grams) => (decimal)Math.Round(grams, 1);
+
+    private static LipidBlend Blend(IReadOnlyList<(FormulaLine Line, Material Material)> lines) =>
+        LipidBlend.Mix([.. lines.Where(pair => pair.Material.Melt is not null).Select(pair => (pair.Material.Melt!, (double)pair.Line.Percent))]);
+}
