@@ -132,4 +132,52 @@ public class OwnMaterialApiTests
         Assert.Equal("house.workshop.containers", refused.Text("field"));
         Assert.NotEmpty((await demo.Get("/api/house"))["house"]!["workshop"]!["containers"]!.AsArray());
     }
+
+    [Fact]
+    public async Task WhatWasMeasuredOfALotAndItsDropperIsKeptAndRules()
+    {
+        await using var host = await PantryHost.Start();
+        object Counted(double? drops) =>
+            new
+            {
+                name = "Shed castor",
+                basedOn = "castor oil",
+                dropsG = drops,
+                strokesG = 21,
+                meltShiftK = 0,
+            };
+        var own = await host.Put("/api/materials/own", Counted(0.7));
+        Assert.Equal((0.7m, 21m, null), (own.Decimal("dropsG"), own.Decimal("strokesG"), own["meltShiftK"]?.ToString()));
+        var trial = await host.Post(
+            "/api/formulas",
+            new
+            {
+                name = "Drops",
+                family = "balm",
+                from = "usual",
+            }
+        );
+        // The usual mix takes her own where it can.
+        var line = trial["content"]!["lines"]!.AsArray().Single(one => one!.Text("material") == "shed castor")!.Text("id");
+        var edited = await host.Post(
+            $"/api/trials/{trial.Int("id")}/edits",
+            new
+            {
+                revision = trial.Int("revision"),
+                edits = new[]
+                {
+                    new
+                    {
+                        kind = "set_share",
+                        line,
+                        share = "20 drops",
+                    },
+                },
+            }
+        );
+        var grams = edited["content"]!["batch"]!.Decimal("grams");
+        var share = edited["content"]!["lines"]!.AsArray().Single(one => one!.Text("id") == line)!.Decimal("percent");
+        Assert.Equal(0.7, (double)(share * grams / 100), 0.01);
+        Assert.Equal("dropsG", (await host.Refused(400, HttpMethod.Put, "/api/materials/own", Counted(7))).Text("field"));
+    }
 }

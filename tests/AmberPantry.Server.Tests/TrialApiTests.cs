@@ -375,4 +375,50 @@ public class TrialApiTests
         );
         await host.Refused(404, HttpMethod.Get, "/api/trials/999", null);
     }
+
+    [Fact]
+    public async Task AMixWithSeveralMissingAmountsBeginsNoBatchUnread()
+    {
+        await using var host = await PantryHost.Start();
+        var trial = await Begin(host);
+        var id = trial.Int("id");
+        trial = await host.Post($"/api/trials/{id}/edits", Set(trial, "L1", "?"));
+        Assert.Equal("how much beeswax is not known", trial.Text("undo"));
+        trial = await host.Post($"/api/trials/{id}/edits", Set(trial, "L2", "?"));
+        var refused = await host.Refused(409, HttpMethod.Post, "/api/batches", new { trial = id });
+        Assert.Contains("amounts are missing", refused.Text("detail"), StringComparison.Ordinal);
+        trial = await host.Post($"/api/trials/{id}/edits", Set(trial, "L2", "20"));
+        await host.Post("/api/batches", new { trial = id });
+    }
+
+    [Fact]
+    public async Task AChangeIsCarriedIntoAVariantAsItIsShown()
+    {
+        await using var host = await PantryHost.Start();
+        var first = await Begin(host);
+        var variant = await host.Post(
+            $"/api/trials/{first.Int("id")}/fork",
+            new
+            {
+                intent = "for winter",
+                edits = new[]
+                {
+                    new
+                    {
+                        kind = "set_share",
+                        line = "L1",
+                        share = "10",
+                    },
+                },
+            }
+        );
+        var next = await host.Post($"/api/trials/{first.Int("id")}/fork", new { intent = "more shea" });
+        next = await host.Post($"/api/trials/{next.Int("id")}/edits", Set(next, "L2", "35"));
+        var asked = $"/api/trials/{next.Int("id")}/carried?since={first.Int("id")}&into={variant.Int("id")}";
+        var carried = await host.Get(asked);
+        var begun = await host.Post($"/api/trials/{variant.Int("id")}/fork", new { intent = "in step", edits = carried["edits"] });
+        Assert.Equal((10m, 35m), (begun.Share(0), begun.Share(1)));
+        await host.Refused(400, HttpMethod.Get, $"/api/trials/{next.Int("id")}/carried?since={next.Int("id")}&into={variant.Int("id")}", null);
+        await host.Refused(404, HttpMethod.Get, $"/api/trials/{next.Int("id")}/carried?since=999&into=1", null);
+    }
 }

@@ -31,15 +31,20 @@ internal static class Wetting
             Dampness.Of(new FizzMix([.. dry, (binder, grams)]), bath.RhPct, subject.Workshop.WorkroomC, BathReading.PieceCm, binder, UsualSprayMl);
         var strokeG = UsualSprayMl * binder.TrueGMl;
         var (given, steps) = (0.0, new List<AddingStep>());
-        for (var i = 0; i < BigDoses && With(given) is { Band: DampBand.Crumbles } damp && damp.NextDoseG / 2 > strokeG; i++)
+        for (var i = 0; i < BigDoses; i++)
         {
-            var grams = damp.NextDoseG / 2;
+            var grams = With(given).NextDoseG / 2;
+            if (grams <= strokeG || With(given + grams) is not { Band: DampBand.Crumbles } damp)
+            {
+                break;
+            }
+
             given += grams;
-            var holds = With(given).Cohesion / Dampness.CrumblesBelow;
             steps.Add(
                 new AddingStep(
                     $"Spray {Told(grams)} of {binder.Name.Split(',')[0]}, {Strokes(grams)}, work it through and squeeze",
-                    $"It still crumbles, at {100 * holds:0}{Wording.Narrow}% of what holds. All at once it fizzes where it lands.",
+                    $"It still crumbles, at {100 * damp.Cohesion / Dampness.CrumblesBelow:0}{Wording.Narrow}% of what holds. "
+                        + "All at once it fizzes where it lands.",
                     []
                 )
             );
@@ -77,7 +82,9 @@ internal static class Wetting
         );
         steps.Add(
             new AddingStep(
-                dries.Hours is { } hours ? $"Press, and let it dry {Math.Ceiling(hours):0} hours" : "Press it on a drier day",
+                dries.Hours is { } hours
+                    ? $"Press, and let it dry {Math.Ceiling(Math.Max(BathReading.SoaksInH, hours)):0} hours"
+                    : "Press it on a drier day",
                 dries.Hours is null
                     ? $"At {bath.RhPct:0}{Wording.Narrow}% humidity it does not dry."
                     : "Wrapped earlier it swells, warms and goes soft.",

@@ -16,6 +16,9 @@ public sealed record BathReading
     private const double TrayCm = 1.5;
     internal const double DryGPerKg = 1;
 
+    /// <summary>Oil soaks in, and a damp piece binds, in half a day.</summary>
+    internal const double SoaksInH = 12;
+
     /// <summary>Null where nothing fizzes.</summary>
     public required FizzBalance? Balance { get; init; }
 

@@ -86,8 +86,6 @@ internal sealed class GrainsSink : IRule
 /// <summary>What is worked into salts and pieces needs a night before it is packed.</summary>
 internal sealed class RestsBeforePacking : IRule
 {
-    /// <summary>Oil soaks in, and a damp piece binds, in half a day.</summary>
-    private const double SoaksInH = 12;
     private const double NightH = 16;
     private const double DayAndNightH = 36;
 
@@ -105,7 +103,7 @@ internal sealed class RestsBeforePacking : IRule
             yield break;
         }
 
-        double? hours = bath.Dries.Hours is { } model ? Math.Max(SoaksInH, model) : null;
+        double? hours = bath.Dries.Hours is { } model ? Math.Max(BathReading.SoaksInH, model) : null;
         var pack = subject.Family.Traits.Fizzes ? "wrapped" : "packed";
         yield return new Found
         {
@@ -121,7 +119,7 @@ internal sealed class RestsBeforePacking : IRule
                     $"Let it dry **a day and a night**, {hours:0} hours at {bath.RhPct:0}{Wording.Narrow}% humidity, before it is {pack}.",
                 _ => $"Let it dry **{Math.Ceiling(hours.Value / 24):0} days** at {bath.RhPct:0}{Wording.Narrow}% humidity before it is {pack}.",
             },
-            Numbers = hours is { } h ? [new("hours", h, "h"), new("least", SoaksInH, "h")] : [],
+            Numbers = hours is { } h ? [new("hours", h, "h"), new("least", BathReading.SoaksInH, "h")] : [],
             Because =
                 "Water and alcohol leave by the dryness of the air, the room and the thickness; oil does not dry, it soaks in. "
                 + $"For {(subject.Family.Traits.Fizzes ? "a piece 6 cm thick" : "a tray 1.5 cm deep")}; for planning only.",

@@ -30,6 +30,9 @@ public sealed class CoolingFinder(MaterialShelf shelf, Workshop workshop)
     private const double LongestS = 8 * 3600;
     private const double UsualPotG = 60;
     private const double GrainMattersFrom = 2;
+
+    /// <summary>A smaller part of the melt is stirred in before it can set anything.</summary>
+    private const double FlakesFrom = 0.05;
     private const decimal MattersFromPercent = 10;
     private readonly Wording say = new(workshop);
 
@@ -117,18 +120,19 @@ public sealed class CoolingFinder(MaterialShelf shelf, Workshop workshop)
             new HeatAddition(spectrum is { } own ? LipidBlend.Mix([(own, 1)]) : null, grams, workshop.WorkroomC),
             mixed
         );
+        var flakes = balance.Flakes && grams >= FlakesFrom * meltG;
         var tender = pair.Material.HeatCeilingC is { } most && most < atC;
         return new HeatStep(
             Wording.Capital(Wording.Brief(pair.Material.Name)),
             $"{say.RoundWeight(Rounded(grams))} at {say.Temperature(atC)}: {say.Temperature(balance.ResultC)} after"
                 + (
-                    balance.Flakes ? $", flakes: warm it to {say.Temperature(balance.WarmAdditionToC ?? atC)} first"
+                    flakes ? $", flakes: warm it to {say.Temperature(balance.WarmAdditionToC ?? atC)} first"
                     : !balance.Melts ? ", cloudy: warm the pot until it is clear again"
                     : ""
                 )
                 + (tender ? $". It bears {say.Temperature(pair.Material.HeatCeilingC!.Value)}: stir it in at the last moment" : "")
                 + ".",
-            balance.Flakes || !balance.Melts || tender
+            flakes || !balance.Melts || tender
         );
     }
 
@@ -156,7 +160,8 @@ public sealed class CoolingFinder(MaterialShelf shelf, Workshop workshop)
             .OrderBy(one => one.Grain.Risk >= GrainMattersFrom)
             .ThenBy(one => one.Grain.Risk >= GrainMattersFrom ? one.Grain.Risk : 0)
             .ThenBy(one => Sweat(one.C).Length > 0)
-            .ThenBy(one => Waits(subject, curve, one.Run).Minutes)
+            // What is poured shrinks and cracks where it cools faster than it must.
+            .ThenBy(one => whipped ? Waits(subject, curve, one.Run).Minutes : -one.C)
             .Select(one => one.Name)
             .FirstOrDefault();
         return

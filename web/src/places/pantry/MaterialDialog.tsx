@@ -121,20 +121,6 @@ export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Pro
             }}
           />
         </FormLine>
-        <FormLine label={`Price, ${house.house.workshop.currency}`} error={refused.of("pricePerKg")}>
-          <span>
-            <QuantityField
-              of={price}
-              units={units}
-              placeholder="not known"
-              aria-invalid={refused.of("pricePerKg") !== ""}
-              onType={(now) => {
-                setPrice(now);
-                refused.clear();
-              }}
-            />
-          </span>
-        </FormLine>
         <FormLine label="Name on the label, INCI" error={refused.of("inci")}>
           <Field
             value={inci}
@@ -143,65 +129,81 @@ export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Pro
             onChange={(event) => setInci(event.target.value)}
           />
         </FormLine>
-        <FormLine label="Greatest share" error={refused.of("useMaxPercent")}>
-          <span>
-            <QuantityField
-              of={most}
-              units={units}
-              placeholder={like ? String(like.useMaxPercent) : "as its kind"}
-              aria-invalid={refused.of("useMaxPercent") !== ""}
-              onType={(now) => {
-                setMost(now);
-                refused.clear();
-              }}
-            />{" "}
-            %
-          </span>
-        </FormLine>
-        <FormLine label="Lot in use" error={refused.of("lot")}>
-          <Field
-            value={lot}
-            placeholder="as on its label"
-            aria-invalid={refused.of("lot") !== ""}
-            onChange={(event) => {
-              setLot(event.target.value);
-              refused.clear();
-            }}
-          />
-        </FormLine>
-        <FormLine label="Its best before" error={refused.of("bestBefore")}>
-          <Field
-            value={bestBefore}
-            placeholder="2026-11-30"
-            aria-invalid={refused.of("bestBefore") !== ""}
-            onChange={(event) => {
-              setBestBefore(event.target.value);
-              refused.clear();
-            }}
-          />
-        </FormLine>
-        {(
-          [
-            ["meltShiftK", "Its lot melts higher by", shift, setShift, "as its kind"],
-            ["dropsG", "Twenty drops weigh", drops, setDrops, "as usual"],
-            ["strokesG", "Ten pumps weigh", strokes, setStrokes, "as usual"],
-          ] as const
-        ).map(([field, label, of, set, usual]) => (
-          <FormLine key={field} label={label} error={refused.of(field)}>
+        <div className="form-pairs">
+          <FormLine label={`Price, ${house.house.workshop.currency}`} error={refused.of("pricePerKg")}>
             <span>
               <QuantityField
-                of={of}
+                of={price}
                 units={units}
-                placeholder={usual}
-                aria-invalid={refused.of(field) !== ""}
+                placeholder="not known"
+                aria-invalid={refused.of("pricePerKg") !== ""}
                 onType={(now) => {
-                  set(now);
+                  setPrice(now);
                   refused.clear();
                 }}
               />
             </span>
           </FormLine>
-        ))}
+          <FormLine label="Greatest share" error={refused.of("useMaxPercent")}>
+            <span>
+              <QuantityField
+                of={most}
+                units={units}
+                placeholder={like ? String(like.useMaxPercent) : "as its kind"}
+                aria-invalid={refused.of("useMaxPercent") !== ""}
+                onType={(now) => {
+                  setMost(now);
+                  refused.clear();
+                }}
+              />{" "}
+              %
+            </span>
+          </FormLine>
+          <FormLine label="Lot in use" error={refused.of("lot")}>
+            <Field
+              value={lot}
+              placeholder="as on its label"
+              aria-invalid={refused.of("lot") !== ""}
+              onChange={(event) => {
+                setLot(event.target.value);
+                refused.clear();
+              }}
+            />
+          </FormLine>
+          <FormLine label="Its best before" error={refused.of("bestBefore")}>
+            <Field
+              value={bestBefore}
+              placeholder="2026-11-30"
+              aria-invalid={refused.of("bestBefore") !== ""}
+              onChange={(event) => {
+                setBestBefore(event.target.value);
+                refused.clear();
+              }}
+            />
+          </FormLine>
+          {(
+            [
+              ["meltShiftK", "Its lot melts higher by", shift, setShift, "as its kind"],
+              ["dropsG", "Twenty drops weigh", drops, setDrops, "as usual"],
+              ["strokesG", "Ten pumps weigh", strokes, setStrokes, "as usual"],
+            ] as const
+          ).map(([field, label, of, set, usual]) => (
+            <FormLine key={field} label={label} error={refused.of(field)}>
+              <span>
+                <QuantityField
+                  of={of}
+                  units={units}
+                  placeholder={usual}
+                  aria-invalid={refused.of(field) !== ""}
+                  onType={(now) => {
+                    set(now);
+                    refused.clear();
+                  }}
+                />
+              </span>
+            </FormLine>
+          ))}
+        </div>
         {refused.beside(...fields) && <Wrong>{refused.beside(...fields)}</Wrong>}
         <div className="button-row">
           <Button type="primary" htmlType="submit">

@@ -1,0 +1,14 @@
+import { chromium } from "playwright-core";
+import { launchOptions } from "./chromium.mjs";
+const b = await chromium.launch(launchOptions);
+const page = await b.newPage({ viewport: { width: 1280, height: 800 } });
+const u = "http://localhost:5391";
+const shot = (n) => page.screenshot({ path: `/tmp/pic/${n}.png` });
+const go = async (p) => { await page.goto(u + p); await page.waitForSelector("h1"); await page.waitForLoadState("networkidle"); };
+await go("/pantry"); await page.getByRole("button", { name: /Day light/ }).click(); await page.getByRole("button", { name: /^Edit / }).first().click(); await page.waitForTimeout(500); await shot("material");
+await page.keyboard.press("Escape");
+await go("/bench/12?under=13"); await page.waitForTimeout(300); await page.getByRole("button", { name: "Read the air" }).click(); await page.waitForTimeout(400); await shot("air-under");
+await go("/bench/7"); await page.getByRole("button", { name: "trial 7" }).click(); await page.getByText("Carry its change").click(); await page.waitForTimeout(800); await shot("carry");
+await go("/bench/16?by=shade"); await page.getByRole("button", { name: "Wanted shade" }).click(); await page.waitForTimeout(800); await page.getByLabel(/Read beside/).fill("#E8D8C0"); await page.waitForTimeout(800);await shot("shade");
+await page.setViewportSize({width:820,height:800}); await go("/bench/7"); await page.getByRole("button", { name: "Heat and cooling" }).click(); await page.waitForTimeout(600); await shot("cool-820");
+await b.close();
