@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from "node:child_process";
-import { mkdtempSync, rmSync } from "node:fs";
+import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
@@ -19,6 +19,10 @@ const freePort = () =>
     });
   });
 
+/** Folders in which a workshop was begun once, for every story to begin with a copy. */
+export const begunDemo = "AMBER_BEGUN_DEMO";
+export const begunOwn = "AMBER_BEGUN_OWN";
+
 /** A server of its own with a data folder of its own; it can be killed and started again. */
 export class Pantry {
   private process: ChildProcess | undefined;
@@ -30,8 +34,17 @@ export class Pantry {
 
   static async open(demo: boolean): Promise<Pantry> {
     const pantry = new Pantry(mkdtempSync(join(tmpdir(), "amber-e2e-")), await freePort(), demo);
+    const begun = process.env[demo ? begunDemo : begunOwn];
+    if (begun) cpSync(begun, pantry.home, { recursive: true });
     await pantry.start();
     return pantry;
+  }
+
+  /** Leaves it as a maker would, with everything in its file. */
+  async stop(): Promise<void> {
+    const gone = new Promise((done) => this.process?.once("exit", done));
+    this.process?.kill("SIGTERM");
+    await gone;
   }
 
   get url(): string {

@@ -3,6 +3,7 @@ import { launchOptions } from "./pantry";
 
 export default defineConfig({
   testDir: "./tests",
+  globalSetup: "./begin.ts",
   timeout: 150_000,
   expect: { timeout: 20_000 },
   fullyParallel: true,

@@ -102,7 +102,7 @@ internal sealed class AmountsTold : IRule
             Id = one ? $"amount-solved-{gaps[0].Line.Id}" : "amounts-missing",
             Severity = one ? Severity.Note : Severity.Stop,
             Sentence = one
-                ? $"{names[0]} was not told: the other amounts leave {held} for it."
+                ? $"{Wording.Capital(names[0])} was not told: the other amounts leave {held} for it."
                 : $"{gaps.Length} amounts are missing: {Wording.List(names)} hold {held} between them, each anything from none to all of it.",
             Numbers = [new("left for what was not told", (double)left, "%")],
             Because = "A mix is 100 %: one missing amount is what the others leave, of several only the sum is known.",
@@ -116,7 +116,7 @@ internal sealed class AmountsTold : IRule
             [
                 .. gaps.Select(pair =>
                     (
-                        $"{Wording.Brief(pair.Material.Name)} is {Wording.Percent(pair.Line.Percent)}",
+                        $"{Wording.Capital(Wording.Brief(pair.Material.Name))} is {Wording.Percent(pair.Line.Percent)}",
                         (FormulaEdit)new SetShare(pair.Line.Id, Plain(pair.Line.Percent))
                     )
                 ),
