@@ -100,14 +100,19 @@ const call = async (method, path, body) => {
   if (!answer.ok) throw new Error(`${path} answered ${answer.status}: ${await answer.text()}`);
   return answer.json();
 };
-/** The boundary that lies farthest from its neighbours: thin layers share the place where they are taken hold of. */
-const boundaryApart = async () => {
-  const all = await page.locator("[data-boundary]").all();
-  const boxes = (await Promise.all(all.map((one) => one.boundingBox()))).filter((one) => one);
-  const middle = (box) => box.y + box.height / 2;
-  const alone = (box) => Math.min(...boxes.filter((other) => other !== box).map((other) => Math.abs(middle(other) - middle(box))));
-  return boxes.reduce((best, box) => (alone(box) > alone(best) ? box : best));
-};
+/** The boundary in sight that lies farthest from its neighbours: thin layers share the place where they are taken hold of. */
+const boundaryApart = () =>
+  page.evaluate(() => {
+    const boxes = [...document.querySelectorAll("[data-boundary]")].map((one) => {
+      const { x, y, width, height } = one.getBoundingClientRect();
+      const middle = { x: x + width / 2, y: y + height / 2 };
+      return { ...middle, seen: document.elementFromPoint(middle.x, middle.y)?.closest("[data-boundary]") === one };
+    });
+    const alone = (box) => Math.min(...boxes.filter((other) => other !== box).map((other) => Math.abs(other.y - box.y)));
+    const seen = boxes.filter((one) => one.seen);
+    if (seen.length === 0) throw new Error("No boundary is in sight.");
+    return seen.reduce((best, box) => (alone(box) > alone(best) ? box : best));
+  });
 
 for (const { lens, family, content } of JSON.parse(process.argv[2])) {
   const trial = await call("POST", "/formulas", { name: `Fourteen lines by ${lens}`, family, from: "mix", content });
@@ -118,7 +123,7 @@ for (const { lens, family, content } of JSON.parse(process.argv[2])) {
   await watch(page, ".plate-instrument");
   const box = await boundaryApart();
   console.log(`bare.${lens}=${alone.toFixed(1)}`);
-  console.log(`paint.${lens}=${(await drag(page, box.x + box.width / 2, box.y + box.height / 2)).toFixed(1)}`);
+  console.log(`paint.${lens}=${(await drag(page, box.x, box.y)).toFixed(1)}`);
 }
 await browser.close();
 await stop(server);

@@ -54,6 +54,10 @@ public class FuzzTests
             {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
             "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}}}
             """,
+        ["post /api/preservatives"] = """
+            {"formula":{"family":"balm","lines":[{"id":"L1","material":"aloe juice","percent":20,"phase":"liquid"},{"id":"L2",
+            "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}}}
+            """,
         ["post /api/wishes"] = """
             {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
             "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},

@@ -106,6 +106,11 @@ public sealed record RescueRequest(Formula Formula, RescueWish? Wish = null, int
 
 public sealed record CoolingRequest(Formula Formula);
 
+public sealed record PreservativeRequest(Formula Formula);
+
+/// <param name="Materials">The preservatives.</param>
+public sealed record PreservativeView(PreservativeAnswer Answer, IReadOnlyList<MaterialView> Materials);
+
 public sealed record ParcelRequest(Formula Formula, ParcelTrip Trip);
 
 /// <summary>Judging a formula without keeping it.</summary>
@@ -124,6 +129,7 @@ public static class AssessEndpoints
         api.MapPost("/hardeners", Hardeners);
         api.MapPost("/levers", Levers);
         api.MapPost("/cooling", Cooling);
+        api.MapPost("/preservatives", Preservatives);
         api.MapPost("/rescue", Rescue);
         api.MapPost("/parcel", Parcel);
         api.MapPost("/strength", StrengthOf);
@@ -190,6 +196,14 @@ public static class AssessEndpoints
         FormulaCheck.Check(request.Formula, keeper.Shelf);
         var open = keeper.Open;
         return new CoolingFinder(open.Shelf, open.Workshop).Find(request.Formula);
+    }
+
+    private static PreservativeView Preservatives(PreservativeRequest request, WorkshopKeeper keeper)
+    {
+        FormulaCheck.Check(request.Formula, keeper.Shelf);
+        var open = keeper.Open;
+        var answer = new PreservativeFinder(open.Shelf, open.Workshop).Find(request.Formula);
+        return new PreservativeView(answer, MaterialEndpoints.Views(answer.Options.Select(option => option.Material), open));
     }
 
     private static ParcelAnswer Parcel(ParcelRequest request, WorkshopKeeper keeper)

@@ -265,6 +265,12 @@ export const api = {
       .answer,
   cooling: (formula: Formula) =>
     data(client.POST("/api/cooling", { body: { formula } })) as Promise<Full<Schemas["CoolingAnswer"]>>,
+  preservatives: async (formula: Formula) =>
+    (
+      await (data(client.POST("/api/preservatives", { body: { formula } })) as Promise<
+        Full<Schemas["PreservativeView"]>
+      >)
+    ).answer,
   levers: async (formula: Formula, onlyMine: boolean) =>
     (await (data(client.POST("/api/levers", { body: { formula, onlyMine } })) as Promise<Full<Schemas["LeverView"]>>))
       .answer,

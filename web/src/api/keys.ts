@@ -22,6 +22,7 @@ export const keys = {
   swaps: (question: unknown) => ["assess", "swaps", question] as const,
   strength: (question: unknown) => ["strength", question] as const,
   sniff: (question: unknown) => ["assess", "sniff", question] as const,
+  preservatives: (formula: unknown) => ["assess", "preservatives", formula] as const,
   carried: (question: unknown) => ["assess", "carried", question] as const,
   cooling: (formula: unknown) => ["assess", "cooling", formula] as const,
   levers: (question: unknown) => ["assess", "levers", question] as const,

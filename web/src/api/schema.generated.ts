@@ -351,6 +351,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/preservatives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PreservativeRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PreservativeView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rescue": {
         parameters: {
             query?: never;
@@ -6582,16 +6621,45 @@ export interface components {
             adequate: boolean;
             flags: string[];
         };
+        PreservativeAnswer: {
+            /** @description Those that hold alone first; none where nothing is asked. */
+            options: components["schemas"]["PreservativeOption"][];
+            /** @description Whether one is wanted, and why. */
+            says: string;
+        };
         /**
          * @description How much a preservative is wanted.
          * @enum {unknown}
          */
         PreservativeNeed: "none" | "advised" | "required";
+        /** @description A preservative at its usual dose on the whole product. */
+        PreservativeOption: {
+            material: string;
+            name: string;
+            /** @description Whether it holds this mix, and where it lives and goes in. */
+            says: string;
+            /** @description What else changes; empty where nothing does. */
+            effect: string;
+            /** @description What it does to the names on the label. */
+            label: string;
+            edits: components["schemas"]["FormulaEdit"][];
+            isOwn: boolean;
+            /** @description Alone enough for what this mix asks. */
+            holds: boolean;
+        };
         /**
          * @description What makes a preservative wanted.
          * @enum {unknown}
          */
         PreservativeReason: "none" | "water_phase" | "wet_use" | "both" | "fresh_material";
+        PreservativeRequest: {
+            formula: components["schemas"]["Formula"];
+        };
+        PreservativeView: {
+            answer: components["schemas"]["PreservativeAnswer"];
+            /** @description The preservatives. */
+            materials: components["schemas"]["MaterialView"][];
+        };
         /** @description One thing moved to see what would happen; nothing of it is kept. */
         Probe: {
             kind: components["schemas"]["ProbeKind"];

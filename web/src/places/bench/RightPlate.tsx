@@ -75,7 +75,7 @@ export const RightPlate = memo(function RightPlate({ trial, assessment, panel, s
     case "stand":
       return <StandPanel acts={acts} trial={trial} assessment={assessment} onBack={back} />;
     case "water":
-      return <WaterPanel lamp={assessment.lamp} onBack={back} />;
+      return <WaterPanel trial={trial} lamp={assessment.lamp} acts={acts} onBack={back} />;
     case "shade":
       return (
         <ShadePanel

@@ -1,9 +1,23 @@
-import type { Assessment } from "../../../api/client";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { api, type Assessment, inWords, type Trial } from "../../../api/client";
+import { keys } from "../../../api/keys";
+import { Wrong } from "../../../kit/FormLine";
 import { upper } from "../../../words/format";
+import type { BenchActs } from "../useBench";
 import { Frame } from "./Frame";
+import { OptionList } from "./OptionList";
 
-/** Whether it is waterless, with the reasons. */
-export function WaterPanel({ lamp, onBack }: { lamp: Assessment["lamp"]; onBack: () => void }) {
+type Props = { trial: Trial; lamp: Assessment["lamp"]; acts: BenchActs; onBack: () => void };
+
+/** Whether it is waterless, with the reasons, and the preservatives that fit where one is wanted. */
+export function WaterPanel({ trial, lamp, acts, onBack }: Props) {
+  const asked = useQuery({
+    queryKey: keys.preservatives(trial.content),
+    queryFn: () => api.preservatives(trial.content),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  const found = asked.error ? undefined : asked.data;
   return (
     <Frame title={upper(lamp.says)} onBack={onBack}>
       <ul className="panel-list">
@@ -11,7 +25,15 @@ export function WaterPanel({ lamp, onBack }: { lamp: Assessment["lamp"]; onBack:
           <li key={reason}>{reason}</li>
         ))}
       </ul>
-      <p className="hint">Local rules decide what must be preserved.</p>
+      <section className="panel-part" aria-label="Preservatives that fit">
+        <h3>Preservatives that fit</h3>
+        {asked.error && <Wrong>{inWords(asked.error)}</Wrong>}
+        {found && <p>{found.says}</p>}
+        {found && <OptionList options={found.options} acts={acts} onDone={onBack} />}
+      </section>
+      <p className="hint">
+        Estimates: a challenge test tells whether a product is held, and local rules decide what must be preserved.
+      </p>
     </Frame>
   );
 }

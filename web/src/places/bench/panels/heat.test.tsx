@@ -3,7 +3,9 @@ import { describe, expect, it, vi } from "vitest";
 import { inBrowser, Refusal, show, trial, wire } from "../../../test/workshop";
 import { CarryPart } from "./CarryPart";
 import { CoolingPanel } from "./CoolingPanel";
+import type { BenchActs } from "../useBench";
 import { OrderPanel } from "./OrderPanel";
+import { WaterPanel } from "./WaterPanel";
 
 inBrowser();
 
@@ -84,5 +86,45 @@ describe("a change carried into a variant", () => {
     await user.click(await screen.findByText("Carry its change into another trial"));
     expect((await screen.findByText(/hold the same mix/)).textContent).toContain("Choose two that differ");
     expect(screen.getByRole<HTMLButtonElement>("button", { name: /Begin a trial/ }).disabled).toBe(true);
+  });
+});
+
+describe("the waterless lamp", () => {
+  it("gives its reasons and the preservatives that fit", async () => {
+    const acts = { apply: vi.fn(async () => null), dispatch: vi.fn(), putBack: vi.fn(), say: vi.fn() };
+    const onBack = vi.fn();
+    const edits = [{ kind: "add_line", material: "phenoxyethanol", share: "0.8" }];
+    const { user } = await show(
+      <WaterPanel
+        trial={trial()}
+        lamp={{ state: "contains_water", says: "contains water", reasons: ["25 % is water."] } as never}
+        acts={acts as unknown as BenchActs}
+        onBack={onBack}
+      />,
+      {
+        "POST /api/preservatives": {
+          answer: {
+            says: "25 % of it is water: a preservative is required.",
+            options: [
+              {
+                material: "p",
+                name: "Phenoxyethanol blend 0.8 %",
+                says: "holds it",
+                effect: "",
+                label: "",
+                edits,
+                isOwn: false,
+                holds: true,
+              },
+            ],
+          },
+          materials: [],
+        },
+      },
+    );
+    expect(screen.getByText("25 % is water.")).toBeTruthy();
+    await user.click(await screen.findByRole("button", { name: /Phenoxyethanol blend/ }));
+    await waitFor(() => expect(onBack).toHaveBeenCalled());
+    expect(acts.apply).toHaveBeenCalledWith(edits);
   });
 });
