@@ -100,8 +100,8 @@ const call = async (method, path, body) => {
   if (!answer.ok) throw new Error(`${path} answered ${answer.status}: ${await answer.text()}`);
   return answer.json();
 };
-/** The boundary in sight that lies farthest from its neighbours: thin layers share the place where they are taken hold of. */
-const boundaryApart = () =>
+/** The boundaries in sight, the farthest from its neighbours first: thin layers share the place where they are taken hold of. */
+const boundaries = () =>
   page.evaluate(() => {
     const boxes = [...document.querySelectorAll("[data-boundary]")].map((one) => {
       const { x, y, width, height } = one.getBoundingClientRect();
@@ -111,17 +111,37 @@ const boundaryApart = () =>
     const alone = (box) => Math.min(...boxes.filter((other) => other !== box).map((other) => Math.abs(other.y - box.y)));
     const seen = boxes.filter((one) => one.seen);
     if (seen.length === 0) throw new Error("No boundary is in sight.");
-    return seen.reduce((best, box) => (alone(box) > alone(best) ? box : best));
+    return seen.sort((a, b) => alone(b) - alone(a));
   });
 
+/** One whose layers the instrument reads: two oils trade without a scent or a shade changing. */
+const boundaryThatMoves = async () => {
+  for (const box of await boundaries()) {
+    await page.mouse.move(box.x, box.y);
+    await page.mouse.down();
+    for (const by of [9, 4, 12, 6]) {
+      await page.mouse.move(box.x, box.y + by);
+      await page.waitForTimeout(150);
+    }
+    await page.keyboard.press("Escape");
+    await page.mouse.up();
+    const painted = await page.evaluate(() => window.moves.splice(0).length);
+    if (painted >= 3) return box;
+  }
+  throw new Error("No boundary in sight moves the instrument.");
+};
+
 for (const { lens, family, content } of JSON.parse(process.argv[2])) {
+  // A cost moves with the mix only where its materials have one.
+  for (const [i, { material }] of (lens === "cost" ? content.lines : []).entries())
+    await call("PUT", "/materials/own", { name: material, basedOn: material, pricePerKg: 5 + i, material });
   const trial = await call("POST", "/formulas", { name: `Fourteen lines by ${lens}`, family, from: "mix", content });
   const alone = await bareTime();
   await page.goto(`${url}/bench/${trial.id}?by=${lens === "whip" ? "melt" : lens}`);
   await page.locator(".plate-instrument svg").first().waitFor();
   await page.waitForLoadState("networkidle");
   await watch(page, ".plate-instrument");
-  const box = await boundaryApart();
+  const box = await boundaryThatMoves();
   console.log(`bare.${lens}=${alone.toFixed(1)}`);
   console.log(`paint.${lens}=${(await drag(page, box.x, box.y)).toFixed(1)}`);
 }

@@ -12,6 +12,7 @@ using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Science.Melt;
+using AmberPantry.Core.Science.Scent;
 using AmberPantry.Core.Workshops;
 using AmberPantry.Server.Hosting;
 using Microsoft.AspNetCore.Builder;
@@ -463,8 +464,15 @@ static Measured Fourteen((string Lens, Family Family) one)
 {
     // A whipped butter is made of what any butter is made of.
     var kind = one.Family == new Family("whipped_butter") ? new Family("butter") : one.Family;
-    var materials = Pots.First(pot => pot.Family == kind).Materials;
-    var share = Math.Round(100m / materials.Length, 2);
+    // Scent lies on top where scent is read, pigment where shade is: thin layers far down are out of sight.
+    bool IsRead(Material material) =>
+        (one.Lens == "scent" && material.ScentOil is not null) || (one.Lens == "shade" && material.Keys.Colourant is not null);
+    var materials = Pots.First(pot => pot.Family == kind)
+        .Materials.Select(material => MaterialShelf.Plain.Get(material, "m"))
+        .OrderByDescending(IsRead)
+        .ToArray();
+    // Equal shares; but a salt drowned in oil is wet in any air.
+    decimal[] shares = [.. Amounts.ToPercent([.. materials.Select(material => one.Lens == "air" && !material.IsPowder ? 1m : 20m)])];
     return new Measured(
         one.Lens,
         one.Family,
@@ -472,18 +480,7 @@ static Measured Fourteen((string Lens, Family Family) one)
         {
             Family = one.Family,
             Batch = new BatchSize(600),
-            Lines =
-            [
-                .. materials.Select(
-                    (material, i) =>
-                        new FormulaLine(
-                            $"L{i + 1}",
-                            material,
-                            i == 0 ? 100 - (share * (materials.Length - 1)) : share,
-                            MaterialShelf.Plain.Get(material, "m").UsualPhase
-                        )
-                ),
-            ],
+            Lines = [.. materials.Select((material, i) => new FormulaLine($"L{i + 1}", material.Id, shares[i], material.UsualPhase))],
         }
     );
 }

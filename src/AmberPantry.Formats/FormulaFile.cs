@@ -26,7 +26,20 @@ public static class FormulaFile
     private const string Format = "amber-pantry-formulas";
     private const int Version = 1;
 
-    private static readonly string[] Columns = ["formula", "kind", "trial_after", "tags", "batch_g", "material", "inci", "phase", "percent", "kept"];
+    private static readonly string[] Columns =
+    [
+        "formula",
+        "kind",
+        "trial_after",
+        "tags",
+        "batch_g",
+        "material",
+        "inci",
+        "phase",
+        "percent",
+        "kept",
+        "gap",
+    ];
 
     private static readonly JsonSerializerOptions Pretty = new(AmberJson.Options) { WriteIndented = true };
 
@@ -52,7 +65,8 @@ public static class FormulaFile
                         material?.Inci ?? "",
                         AmberJson.Word(line.Phase),
                         Plain(line.Percent),
-                        line.Kept ? "yes" : ""
+                        line.Kept ? "yes" : "",
+                        line.Gap ? "yes" : ""
                     );
                 }
             }
@@ -157,6 +171,7 @@ public static class FormulaFile
                     Intent = Cell(csv, "trial_after"),
                     Tags = Cell(csv, "tags"),
                     BatchG = Cell(csv, "batch_g"),
+                    Gap = Cell(csv, "gap").ToLowerInvariant(),
                 }
             );
         }

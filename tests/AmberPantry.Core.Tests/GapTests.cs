@@ -114,4 +114,17 @@ public class GapTests
         Assert.Equal([false, true, true], mix.Lines.Select(line => line.Gap));
         Assert.Equal([20m, 40m, 40m], mix.Lines.Select(line => line.Percent));
     }
+
+    [Fact]
+    public void ATableOfFormulasTellsItsGaps()
+    {
+        FormulaTableRow Row(string material, string percent, string gap) =>
+            new($"line {percent}", "Tin", "balm", material, "", "", percent, "") { Gap = gap };
+        var (formulas, refused) = FormulaTable.Read(
+            [Row("beeswax", "20", ""), Row("shea butter", "30", "yes"), Row("sunflower oil", "50", "no")],
+            MaterialShelf.Plain
+        );
+        Assert.Empty(refused);
+        Assert.Equal([false, true, false], Assert.Single(formulas).Content.Lines.Select(line => line.Gap));
+    }
 }

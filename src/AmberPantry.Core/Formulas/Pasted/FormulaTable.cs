@@ -19,6 +19,9 @@ public sealed record FormulaTableRow(string At, string Formula, string Kind, str
 
     /// <summary>Grams of the batch.</summary>
     public string BatchG { get; init; } = "";
+
+    /// <summary>Whether the amount was not told.</summary>
+    public string Gap { get; init; } = "";
 }
 
 /// <summary>A formula from a file, whole and checked.</summary>
@@ -137,8 +140,10 @@ public static class FormulaTable
     {
         var material = Material(row, shelf);
         var phase = row.Phase.Length == 0 ? LinePhase.Of(family, material) : Phase(row.Phase);
-        return new FormulaLine(id, material.Id, ShareText.Parse(row.Percent, batchG, "percent"), phase, row.Kept is "yes" or "true" or "1" or "x");
+        return new FormulaLine(id, material.Id, ShareText.Parse(row.Percent, batchG, "percent"), phase, IsYes(row.Kept), IsYes(row.Gap));
     }
+
+    private static bool IsYes(string cell) => cell is "yes" or "true" or "1" or "x";
 
     private static Material Material(FormulaTableRow row, MaterialShelf shelf)
     {
