@@ -53,7 +53,7 @@ test("drops of her own dropper count as weighed, and a lot that melts lower is t
 
 test("heat and cooling are told beside the ruler, a change is carried into the winter mix, a fizzy is wetted dose by dose", async ({ page, demo }) => {
   await page.goto(`${demo.url}/bench/7`);
-  await page.getByRole("button", { name: "Heat and cooling" }).click();
+  await page.getByRole("button", { name: "Heat", exact: true }).click();
   const cooling = page.getByRole("region", { name: "Heat and cooling" });
   await expect(cooling.getByRole("region", { name: "Where to cool it" }).getByRole("listitem")).toHaveCount(3);
   await expect(cooling).toContainText("flakes where it meets them");

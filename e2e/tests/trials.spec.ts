@@ -67,6 +67,8 @@ test("a trial is chosen to be sold, paired with its winter mix, and split into c
   await page.getByLabel("In each cup").fill("lots");
   await expect(page.getByText("Type how much goes into each cup.")).toBeVisible();
   await page.getByLabel("In each cup").fill("80");
+  // The plan for the new cups has come.
+  await expect(page.getByRole("button", { name: "Begin it" })).toBeEnabled();
   await page.getByRole("button", { name: "Begin it" }).focus();
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "A split base" })).toBeVisible();

@@ -30,7 +30,7 @@ type LensPanel = "shade" | "scent" | "levers" | "order" | "cooling";
 
 /** What a lens offers beside its reasons. */
 const panels: Partial<Record<Lens, { kind: LensPanel; label: string }>> = {
-  melt: { kind: "cooling", label: "Heat and cooling" },
+  melt: { kind: "cooling", label: "Heat" },
   feel: { kind: "levers", label: "Change the feel" },
   sponge: { kind: "order", label: "What goes in first" },
   fizz: { kind: "order", label: "Wet it, dose by dose" },
