@@ -1,9 +1,9 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { api, inWords, Refused, type RescueKind, type RescueWish, type Trial } from "../../../api/client";
-import { keys } from "../../../api/keys";
+import { api, type Batch, inWords, Refused, type RescueKind, type RescueWish, type Trial } from "../../../api/client";
+import { keys, take, touch } from "../../../api/keys";
 import { outbox } from "../../../shell/outbox";
 import { FormLine, Wrong } from "../../../kit/FormLine";
 import { Pick } from "../../../kit/Pick";
@@ -37,6 +37,7 @@ type Props = {
  */
 export function RescuePanel({ trial, acts, batch, onBack }: Props) {
   const { units } = useHouse();
+  const queries = useQueryClient();
   const navigate = useNavigate();
   const inHand = useQuery({
     queryKey: keys.openBatches({ search: trial.formulaName }),
@@ -90,11 +91,14 @@ export function RescuePanel({ trial, acts, batch, onBack }: Props) {
     const option = answer.data?.options.find((one) => one.material === material);
     if (!option || lot === null) return;
     try {
-      await outbox.put({
+      const now = await outbox.put({
         kind: "act",
         batch: lot,
         command: { kind: "add_to_pot", material, addG: option.addG, why: words[kind] },
       });
+      // The page of the batch opens on what stands now, not on what it had looked at before.
+      take(queries, keys.batch(lot), now as Batch);
+      void touch(queries, "batch");
       navigate(`/make/${lot}`);
     } catch (error) {
       setRefusal(inWords(error));
