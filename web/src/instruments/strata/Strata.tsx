@@ -8,7 +8,8 @@ export type Held = { upper: string; lower: string };
 
 /** What a hand does to a boundary. */
 export type Hand = {
-  hold: (held: Held) => void;
+  /** With the scale of a pointer that takes hold, px for a percent. */
+  hold: (held: Held, pxPerPercent?: number) => void;
   /** Shares in percent: from where it was picked up, or on top of what it has moved already. */
   move: (byPercent: number, onTop: boolean) => void;
   drop: () => void;
@@ -60,7 +61,7 @@ export const Strata = memo(function Strata(props: Props) {
     event.preventDefault();
     event.currentTarget.focus();
     drag.current = { y: event.clientY };
-    hand.hold({ upper: pair.upper.id, lower: pair.lower.id });
+    hand.hold({ upper: pair.upper.id, lower: pair.lower.id }, pxPerPercent);
     follow(event, {
       move: (to) => drag.current && hand.move((to.clientY - drag.current.y) / pxPerPercent, false),
       drop: () => {

@@ -59,4 +59,44 @@ describe("live evaluation", () => {
     await vi.runAllTimersAsync();
     expect([failed, shown]).toEqual([1, ["well"]]);
   });
+
+  it("shows at once what was asked ahead, two at a time, and asks nothing twice", async () => {
+    live.ahead([1, 2, 3]);
+    expect(open.map((one) => one.question)).toEqual([1, 2]);
+    open[0]?.answer("one");
+    await vi.advanceTimersByTimeAsync(0);
+    expect(open.map((one) => one.question)).toEqual([1, 2, 3]);
+    live.request(1);
+    expect(shown).toEqual(["one"]);
+    live.ahead([1, 2, 4]);
+    open[1]?.fail();
+    open[2]?.answer("three");
+    await vi.runAllTimersAsync();
+    // One is known; two failed and is asked again only when it is wanted or looked ahead to.
+    expect(open.map((one) => one.question)).toEqual([1, 2, 3, 4]);
+    expect(failed).toBe(0);
+    live.request(2);
+    expect(open.at(-1)?.question).toBe(2);
+  });
+
+  it("lets no older answer come over one that was known", async () => {
+    live.ahead([2]);
+    open[0]?.answer("two");
+    await vi.advanceTimersByTimeAsync(0);
+    live.request(1);
+    live.request(2);
+    open[1]?.answer("one");
+    await vi.runAllTimersAsync();
+    expect(shown).toEqual(["two"]);
+  });
+
+  it("knows nothing any more once it is put back", async () => {
+    live.ahead([1, 2, 3]);
+    open[0]?.answer("one");
+    await vi.advanceTimersByTimeAsync(0);
+    live.cancel();
+    live.request(1);
+    expect(shown).toEqual([]);
+    expect(open.at(-1)?.question).toBe(1);
+  });
 });

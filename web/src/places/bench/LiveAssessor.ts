@@ -1,6 +1,11 @@
+/** Answers kept in hand; the oldest go first. */
+const mostKnown = 200;
+/** Asked ahead at the same time, so that the newest question of the hand never waits for long. */
+const atOnce = 2;
+
 /**
  * Asks while something moves: at once when idle, then at most every `every` ms, always with the newest question.
- * An answer older than one already shown is dropped.
+ * An answer older than one already shown is dropped. What was asked ahead is shown in the very moment it is wanted.
  */
 export class LiveAssessor<Q, A> {
   private asked = 0;
@@ -8,6 +13,9 @@ export class LiveAssessor<Q, A> {
   private lastSent = Number.NEGATIVE_INFINITY;
   private waiting: Q | null = null;
   private timer: ReturnType<typeof setTimeout> | null = null;
+  private readonly known = new Map<string, A>();
+  private readonly underWay = new Set<string>();
+  private queue: { key: string; question: Q }[] = [];
 
   constructor(
     private readonly ask: (question: Q) => Promise<A>,
@@ -18,6 +26,13 @@ export class LiveAssessor<Q, A> {
   ) {}
 
   request(question: Q): void {
+    const answer = this.known.get(JSON.stringify(question));
+    if (answer !== undefined) {
+      this.rest();
+      this.shown = ++this.asked;
+      this.show(answer, question);
+      return;
+    }
     this.waiting = question;
     if (this.timer !== null) return;
     const rest = this.every - (this.now() - this.lastSent);
@@ -25,12 +40,48 @@ export class LiveAssessor<Q, A> {
     else this.timer = setTimeout(() => this.send(), rest);
   }
 
+  /** Asks what may be wanted next, the likeliest first; what was to be asked ahead before is left. A failure is met when it is wanted. */
+  ahead(questions: readonly Q[]): void {
+    this.queue = questions
+      .map((question) => ({ key: JSON.stringify(question), question }))
+      .filter(({ key }) => !this.known.has(key) && !this.underWay.has(key));
+    this.pump();
+  }
+
   /** Forgets what is under way: no answer of a question asked before is shown any more. */
   cancel(): void {
+    this.rest();
+    this.shown = this.asked;
+    this.queue = [];
+    this.known.clear();
+  }
+
+  private rest(): void {
     if (this.timer !== null) clearTimeout(this.timer);
     this.timer = null;
     this.waiting = null;
-    this.shown = this.asked;
+  }
+
+  private pump(): void {
+    while (this.underWay.size < atOnce) {
+      const next = this.queue.shift();
+      if (!next) return;
+      this.underWay.add(next.key);
+      const done = () => {
+        this.underWay.delete(next.key);
+        this.pump();
+      };
+      this.ask(next.question).then((answer) => {
+        this.keep(next.key, answer);
+        done();
+      }, done);
+    }
+  }
+
+  private keep(key: string, answer: A): void {
+    this.known.set(key, answer);
+    const [oldest] = this.known.keys();
+    if (this.known.size > mostKnown && oldest !== undefined) this.known.delete(oldest);
   }
 
   private send(): void {
@@ -44,6 +95,7 @@ export class LiveAssessor<Q, A> {
       (answer) => {
         if (number <= this.shown) return;
         this.shown = number;
+        this.keep(JSON.stringify(question), answer);
         this.show(answer, question);
       },
       (error: unknown) => {

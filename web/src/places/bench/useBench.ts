@@ -146,23 +146,38 @@ export function useBench(trialId: number, lensOf: (trial: Trial) => Lens, onFork
   );
 
   // An old verdict must not be read as new: after a quarter second without an answer the picture drops to its outline.
+  const questionOf = useCallback(
+    (from: Trial, question: Omit<Question, "formula" | "parts" | "lens">): Question => {
+      // What has been done and is on its way is part of what is asked about.
+      const pending = outbox.waiting(`trial ${from.id}`).flatMap((one) => (one.kind === "edit" ? one.edits : []));
+      const edits = [...pending, ...(question.edits ?? [])];
+      return {
+        formula: from.content,
+        ...readBy(lensOf(from)),
+        ...question,
+        ...(edits.length > 0 ? { edits } : {}),
+      };
+    },
+    [lensOf],
+  );
   const ask = useCallback(
     (question: Omit<Question, "formula" | "parts" | "lens">) => {
       const from = now.current.trial;
       if (!from) return;
       clearTimeout(lateTimer.current);
       lateTimer.current = setTimeout(() => setLate(true), 250);
-      // What has been done and is on its way is part of what is asked about.
-      const pending = outbox.waiting(`trial ${from.id}`).flatMap((one) => (one.kind === "edit" ? one.edits : []));
-      const edits = [...pending, ...(question.edits ?? [])];
-      live.request({
-        formula: from.content,
-        ...readBy(lensOf(from)),
-        ...question,
-        ...(edits.length > 0 ? { edits } : {}),
-      });
+      live.request(questionOf(from, question));
     },
-    [live, lensOf],
+    [live, questionOf],
+  );
+
+  /** Asks what the hand may do next, so that its answer is there when it does. */
+  const ahead = useCallback(
+    (all: readonly FormulaEdit[]) => {
+      const from = now.current.trial;
+      if (from) live.ahead(all.map((edit) => questionOf(from, { edits: [edit] })));
+    },
+    [live, questionOf],
   );
 
   const dispatch = useCallback(
@@ -338,13 +353,14 @@ export function useBench(trialId: number, lensOf: (trial: Trial) => Lens, onFork
       /** What the hand is doing at this very moment. */
       now: () => now.current.state,
       putBack: () => dispatchRef.current({ kind: "put-back" }),
+      ahead,
       apply,
       step,
       fork,
       setAside,
       takeBack,
     }),
-    [apply, step, fork, setAside, takeBack],
+    [ahead, apply, step, fork, setAside, takeBack],
   );
 
   return {
