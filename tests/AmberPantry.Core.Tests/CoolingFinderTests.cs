@@ -70,4 +70,12 @@ public class CoolingFinderTests
         Assert.NotEmpty(salts.Says);
         Assert.Empty(Of(new Formula { Family = Kinds.Balm, Lines = [] }).Places);
     }
+
+    [Fact]
+    public void WhereNothingIsInTheMeltNothingIsStirredIntoIt()
+    {
+        var late = Sample.Slipway7 with { Lines = [.. Sample.Slipway7.Lines.Select(line => line with { Phase = Phase.CoolDown })] };
+        Assert.Empty(Of(late).Steps);
+        Assert.NotEmpty(Of(late).Places);
+    }
 }

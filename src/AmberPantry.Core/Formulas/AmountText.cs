@@ -33,8 +33,8 @@ public static partial class AmountText
             ["metric cup"] = 250,
             ["metric cups"] = 250,
             ["fl oz"] = 29.57,
-            ["pump"] = 1.5,
-            ["pumps"] = 1.5,
+            ["pump"] = Material.UsualPumpMl,
+            ["pumps"] = Material.UsualPumpMl,
             ["dab"] = 0.1,
             ["dabs"] = 0.1,
         };
@@ -126,7 +126,7 @@ public static partial class AmountText
                 null,
                 true
             ),
-            "pump" or "pumps" when material.PumpG is { } stroke => new AmountLine(material.Id, amount * stroke, null, true),
+            "pump" or "pumps" => new AmountLine(material.Id, amount * material.StrokeG, null, true),
             _ when Millilitres.TryGetValue(unit, out var ml) => new AmountLine(material.Id, amount * ml * material.DensityGMl, null, true),
             _ => throw new Refusal(
                 Codes.UnknownId,

@@ -27,7 +27,11 @@ public sealed record BatchSize(
     decimal LossPercent = 0,
     decimal? OverrunPercent = null,
     int? HandsMin = null
-);
+)
+{
+    /// <summary>What a container is taken to hold where none was said, g.</summary>
+    public const decimal UsualFillG = 60;
+}
 
 /// <summary>A formula as it stands on the bench. The shares of a formula that may be made total exactly 100.</summary>
 public sealed record Formula

@@ -114,6 +114,9 @@ public sealed record Material
     /// <summary>Drops to the millilitre unless a dropper was calibrated.</summary>
     public const double UsualDropsPerMl = 20;
 
+    /// <summary>Millilitres of a stroke unless a pump was weighed.</summary>
+    public const double UsualPumpMl = 1.5;
+
     /// <summary>Key, lower case, unique on the shelf.</summary>
     public required string Id { get; init; }
 
@@ -216,6 +219,9 @@ public sealed record Material
 
     /// <summary>Grams of one stroke of the maker's own pump; null for a usual one.</summary>
     public double? PumpG { get; init; }
+
+    /// <summary>Grams of a stroke, of her own pump or a usual one.</summary>
+    public double StrokeG => PumpG ?? UsualPumpMl * DensityGMl;
 
     public bool IsLiquid => Role is Role.Oil or Role.Ester;
 

@@ -96,14 +96,7 @@ public static class TrialEndpoints
 
     /// <summary>The steps a batch of it would have, for the printed sheet.</summary>
     private static async Task<IReadOnlyList<MakeStep>> Plan(int id, PantryDb db, WorkshopKeeper keeper) =>
-        [
-            .. new MakingPlan(keeper.Shelf, keeper.Open.Workshop)
-                .For(
-                    await db.Trials.Where(trial => trial.Id == id).Select(trial => trial.Content).FirstOrDefaultAsync()
-                        ?? throw new NotThereException("That trial")
-                )
-                .Select(step => step.In(keeper.Say)),
-        ];
+        [.. new MakingPlan(keeper.Shelf, keeper.Open.Workshop).For(await Content(db, id)).Select(step => step.In(keeper.Say))];
 
     private static Task<TrialView> Edit(int id, EditTrial edit, PantryDb db, WorkshopKeeper keeper, PantryClock clock) =>
         Change(id, edit.Command, edit, edit.Revision, db, keeper, clock, async (trials, trial) =>
@@ -190,11 +183,12 @@ public static class TrialEndpoints
     /// <summary>What changed from an earlier trial to this one, as it would be in a third: nothing is kept by looking.</summary>
     private static async Task<CarriedChange> Carried(int id, int since, int into, PantryDb db, WorkshopKeeper keeper)
     {
-        async Task<Formula> Content(int trial) =>
-            await db.Trials.Where(row => row.Id == trial).Select(row => row.Content).FirstOrDefaultAsync()
-            ?? throw new NotThereException("That trial");
-        return CarriedChange.Of(await Content(since), await Content(id), await Content(into), keeper.Shelf);
+        return CarriedChange.Of(await Content(db, since), await Content(db, id), await Content(db, into), keeper.Shelf);
     }
+
+    private static async Task<Formula> Content(PantryDb db, int id) =>
+        await db.Trials.Where(trial => trial.Id == id).Select(trial => trial.Content).FirstOrDefaultAsync()
+        ?? throw new NotThereException("That trial");
 
     private static async Task<TrialView> Tell(int id, TellTrial tell, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
     {

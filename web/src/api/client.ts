@@ -361,11 +361,8 @@ export const api = {
       }),
     ) as Promise<Trial>,
   /** What changed from one trial to another, as it would be in a third. */
-  carried: async (id: number, since: number, into: number) =>
-    data(client.GET("/api/trials/{id}/carried", { params: { path: { id }, query: { since, into } } })) as Promise<{
-      edits: FormulaEdit[];
-      says: string;
-    }>,
+  carried: (id: number, since: number, into: number) =>
+    data(client.GET("/api/trials/{id}/carried", { params: { path: { id }, query: { since, into } } })),
   plan: (id: number) => data(client.GET("/api/trials/{id}/plan", at(id))),
   setAside: (id: number, finding: string, reason: string, value: number | null) =>
     data(client.POST("/api/trials/{id}/set-aside", { ...at(id), body: { finding, reason, value } })) as Promise<Trial>,

@@ -51,13 +51,10 @@ internal static class FizzLens
                     Lanes = [.. Side("acid", acid, matched, MatterState.Hard), .. Side("soda", soda, matched, MatterState.Firm)],
                     Stems =
                     [
-                        // The acid is what is moved: up to the soda it is what is matched.
-                        acid <= soda
-                        && sour is not null
-                            ? new Stem("matched", "matched", matched, Part(soda, matched), ProbeKind.Acid, sour, StepPercent)
-                            : new Stem("matched", "matched", matched, Part(soda, matched)),
+                        // The acid is what is moved: up to the soda it is what is matched, beyond it it has a stem of its own.
+                        Acid("matched", matched, Part(soda, matched), acid <= soda ? sour : null),
                         .. acid > soda && sour is not null
-                            ? [new Stem("acid", "acid", acid, $"for {acid:0.0}{Wording.Narrow}% of soda", ProbeKind.Acid, sour, StepPercent)]
+                            ? [Acid("acid", acid, $"for {acid:0.0}{Wording.Narrow}% of soda", sour)]
                             : Array.Empty<Stem>(),
                     ],
                 },
@@ -78,6 +75,10 @@ internal static class FizzLens
             Order = Wetting.Of(subject),
         };
     }
+
+    /// <param name="line">The line of acid that its peg moves; null where it stays.</param>
+    private static Stem Acid(string name, double at, string says, string? line) =>
+        line is null ? new Stem(name, name, at, says) : new Stem(name, name, at, says, ProbeKind.Acid, line, StepPercent);
 
     private static string Part(double soda, double matched) => soda > 0 ? $"{100 * matched / soda:0}{Wording.Narrow}% of the soda" : "no soda";
 

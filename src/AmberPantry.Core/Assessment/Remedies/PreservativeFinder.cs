@@ -46,6 +46,7 @@ public sealed class PreservativeFinder(MaterialShelf shelf, Workshop workshop, F
             return new PreservativeAnswer([], "Nothing in it asks for a preservative. An antioxidant keeps the oil fresh, and no germ away.");
         }
 
+        Found[] judged = [.. Judge.Of(subject)];
         var held = subject.There.FirstOrDefault(pair => pair.Material.Keys.Preservative is not null).Material;
         return new PreservativeAnswer(
             [
@@ -53,7 +54,7 @@ public sealed class PreservativeFinder(MaterialShelf shelf, Workshop workshop, F
                     .All.Where(material => material.Keys.Preservative is { } key && Preservative.All.ContainsKey(key))
                     .GroupBy(material => material.BasedOn)
                     .Select(grades => grades.First())
-                    .Select(material => Try(subject, material))
+                    .Select(material => Try(subject, judged, material))
                     .OfType<PreservativeOption>()
                     .OrderByDescending(option => option.Holds)
                     .ThenByDescending(option => option.IsOwn),
@@ -76,7 +77,7 @@ public sealed class PreservativeFinder(MaterialShelf shelf, Workshop workshop, F
             _ => $"{preserve.WaterPct:0.##}{Wording.Narrow}% of it is water: a preservative is {Wording.Said(preserve.Need)}.",
         };
 
-    private PreservativeOption? Try(Subject subject, Material material)
+    private PreservativeOption? Try(Subject subject, Found[] judged, Material material)
     {
         var kind = Preservative.All[material.Keys.Preservative!];
         var dose = Math.Round((decimal)(kind.MinPct + kind.MaxPct) / 2, 1);
@@ -94,7 +95,7 @@ public sealed class PreservativeFinder(MaterialShelf shelf, Workshop workshop, F
         }
 
         var faults = after.Preservation.Flags.Where(flag => flag.EndsWith($":{kind.Id}", StringComparison.Ordinal)).Select(flag => Fault(flag, kind));
-        var raised = Raised.By([.. Judge.Of(subject)], [.. Judge.Of(after)]);
+        var raised = Raised.By(judged, [.. Judge.Of(after)]);
         return new PreservativeOption(
             material.Id,
             $"{material.Name} {Wording.Percent(dose)}",

@@ -322,10 +322,7 @@ internal sealed class GrainRisk : IRule
         };
     }
 
-    private static bool HasHighMelters(Material material) =>
-        material.Melt!.Classes.Any(part =>
-            Science.Melt.MeltComponent.All[part.Component] is { Kind: "symmetric mono-unsaturated fat" or "saturated fat", MeltingPointK: > 307.2 }
-        );
+    private static bool HasHighMelters(Material material) => GrainForecast.HighMeltersPercentOf(material.Melt!) > 0;
 }
 
 /// <summary>A bar of cocoa-like butters without wax sets soft and blooms.</summary>

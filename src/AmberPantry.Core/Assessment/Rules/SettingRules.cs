@@ -12,7 +12,6 @@ namespace AmberPantry.Core.Assessment.Rules;
 internal sealed class GrainsSink : IRule
 {
     private const double RoomC = 20;
-    private const double UsualFillG = 60;
 
     /// <summary>Depth of a squat vessel for the cube root of its volume.</summary>
     private const double Squat = 0.64;
@@ -80,7 +79,7 @@ internal sealed class GrainsSink : IRule
             ? (colourant.SettlesUm * Settling.Dispersions["predispersed"], colourant.DensityGMl)
         : null;
 
-    private static double DepthMm(Formula formula) => 10 * Squat * Math.Cbrt((double)(formula.Batch.FillG ?? (decimal)UsualFillG));
+    private static double DepthMm(Formula formula) => 10 * Squat * Math.Cbrt((double)(formula.Batch.FillG ?? BatchSize.UsualFillG));
 }
 
 /// <summary>What is worked into salts and pieces needs a night before it is packed.</summary>

@@ -102,7 +102,7 @@ internal sealed partial record PastedAmount(decimal Low, decimal? High, Measure 
         {
             Measure.Grams => (double)Middle,
             Measure.Millilitres => (double)Middle * material.DensityGMl,
-            Measure.Pumps => (double)Middle * (material.PumpG ?? AmountText.Millilitres["pump"] * material.DensityGMl),
+            Measure.Pumps => (double)Middle * material.StrokeG,
             Measure.Drops => (double)Middle / (material.DropsPerMl ?? Material.UsualDropsPerMl) * material.DensityGMl,
             _ => null,
         };

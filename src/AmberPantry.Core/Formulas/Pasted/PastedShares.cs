@@ -124,19 +124,7 @@ internal sealed class PastedShares(PastedQuestion question, decimal? toldG, Draf
             }
 
             var left = whole.Value - known;
-            if (left >= 0 && Array.TrueForAll(open, draft => draft.Gap))
-            {
-                for (var i = 0; i < open.Length; i++)
-                {
-                    // Shown as halves, thirds and so on until one of them is told.
-                    open[i].Value = (left * (i + 1) / open.Length) - (left * i / open.Length);
-                    open[i].Says = open.Length == 1 ? $"the rest of {Amount(whole.Value)}" : $"not known: from none to {Amount(left)}";
-                }
-
-                known = whole.Value;
-                open = [];
-            }
-            else if (open.Length > 1 || left < 0)
+            if (left < 0 || (open.Length > 1 && !Array.TrueForAll(open, draft => draft.Gap)))
             {
                 foreach (var draft in open)
                 {
@@ -148,12 +136,18 @@ internal sealed class PastedShares(PastedQuestion question, decimal? toldG, Draf
 
                 return ([], null);
             }
-            else
+
+            // Several are shown as halves, thirds and so on until one of them is told.
+            for (var i = 0; i < open.Length; i++)
             {
-                open[0].Value = left;
-                open[0].Says = $"{(open[0].Amount is null ? "not said: " : "")}the rest of {Amount(whole.Value)}";
-                known = whole.Value;
+                open[i].Value = (left * (i + 1) / open.Length) - (left * i / open.Length);
+                open[i].Says =
+                    open.Length > 1
+                        ? $"not known: from none to {Amount(left)}"
+                        : $"{(open[i] is { Amount: null, Gap: false } ? "not said: " : "")}the rest of {Amount(whole.Value)}";
             }
+
+            known = whole.Value;
         }
 
         decimal? total = shares ? Math.Round(known, 4) : null;

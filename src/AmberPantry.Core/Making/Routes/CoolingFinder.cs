@@ -28,7 +28,6 @@ public sealed class CoolingFinder(MaterialShelf shelf, Workshop workshop)
     private const double FreezerC = -18;
     private const double IceBathC = 1;
     private const double LongestS = 8 * 3600;
-    private const double UsualPotG = 60;
     private const double GrainMattersFrom = 2;
 
     /// <summary>A smaller part of the melt is stirred in before it can set anything.</summary>
@@ -60,29 +59,55 @@ public sealed class CoolingFinder(MaterialShelf shelf, Workshop workshop)
     private IEnumerable<HeatStep> Steps(Subject subject, (FormulaLine Line, Material Material)[] there, HeatPlan heat)
     {
         var melting = there.Where(pair => pair.Line.Phase == Phase.Melt && pair.Material.Melt is not null).ToArray();
+        if (melting.Length == 0)
+        {
+            yield break;
+        }
+
         var oils = melting.Where(pair => pair.Material.IsLiquid).ToArray();
         var fats = melting.Where(pair => !pair.Material.IsLiquid).ToArray();
         if (oils.Length > 0 && fats.Length > 0)
         {
-            yield return Cold(subject, fats, oils, heat.PotFromC);
+            yield return Cold(Portion.Of(subject, fats), Portion.Of(subject, oils), oils, heat.PotFromC);
         }
 
+        var melt = Portion.Of(subject, melting);
         foreach (var pair in there.Where(pair => pair.Line.Phase != Phase.Surface && (pair.Line.Phase != Phase.Melt || pair.Material.IsPowder)))
         {
-            yield return Late(subject, melting, pair, heat);
+            yield return Late(melt, Portion.Of(subject, [pair]), pair, heat);
         }
     }
 
-    /// <summary>Oils kept back and stirred cold into the melted rest.</summary>
-    private HeatStep Cold(Subject subject, (FormulaLine Line, Material Material)[] fats, (FormulaLine Line, Material Material)[] oils, double potC)
+    /// <summary>A part of the batch, as it stands in the pot or goes into it.</summary>
+    /// <param name="Lipids">What of it melts.</param>
+    private sealed record Portion(IReadOnlyList<(MeltSpectrum Spectrum, double Mass)> Lipids, double G)
     {
-        double Grams(IEnumerable<(FormulaLine Line, Material Material)> lines) =>
-            lines.Sum(pair => (double)pair.Line.Percent) * (double)subject.Formula.Batch.Grams / 100;
-        var (melt, oil, all) = (Blend(fats), Blend(oils), Blend([.. fats, .. oils]));
-        HeatBalance At(double oilC) => HeatBalance.Of(melt, Grams(fats), potC, new HeatAddition(oil, Grams(oils), oilC), all);
-        var cold = At(workshop.WorkroomC);
+        public static Portion Of(Subject subject, (FormulaLine Line, Material Material)[] lines)
+        {
+            double Grams(FormulaLine line) => (double)(line.Percent * subject.Formula.Batch.Grams / 100);
+            return new(
+                [.. lines.Where(pair => pair.Material.Melt is not null).Select(pair => (pair.Material.Melt!, Grams(pair.Line)))],
+                lines.Sum(pair => Grams(pair.Line))
+            );
+        }
+
+        /// <summary>What another does to its warmth when it is stirred in.</summary>
+        public HeatBalance With(Portion other, double atC, double otherC) =>
+            HeatBalance.Of(
+                LipidBlend.Mix(Lipids),
+                G,
+                atC,
+                new HeatAddition(other.Lipids.Count == 0 ? null : LipidBlend.Mix(other.Lipids), other.G, otherC),
+                LipidBlend.Mix([.. Lipids, .. other.Lipids])
+            );
+    }
+
+    /// <summary>Oils kept back and stirred cold into the melted rest.</summary>
+    private HeatStep Cold(Portion rest, Portion oil, (FormulaLine Line, Material Material)[] oils, double potC)
+    {
+        var cold = rest.With(oil, potC, workshop.WorkroomC);
         var name = oils.Length == 1 ? Wording.Capital(Wording.Brief(oils[0].Material.Name)) : "The oils";
-        var into = $"{say.RoundWeight(Rounded(Grams(oils)))} at {say.Temperature(workshop.WorkroomC)} into the rest at {say.Temperature(potC)}";
+        var into = $"{Told(oil)} at {say.Temperature(workshop.WorkroomC)} into the rest at {say.Temperature(potC)}";
         if (cold is { Melts: true, Flakes: false })
         {
             return new HeatStep(name, $"{into}: {say.Temperature(cold.ResultC)} and clear. They may go in cold, and save the heat.", false);
@@ -93,7 +118,7 @@ public sealed class CoolingFinder(MaterialShelf shelf, Workshop workshop)
         for (var i = 0; i < 20; i++)
         {
             var middle = (low + high) / 2;
-            (low, high) = At(middle) is { Melts: true, Flakes: false } ? (low, middle) : (middle, high);
+            (low, high) = rest.With(oil, potC, middle) is { Melts: true, Flakes: false } ? (low, middle) : (middle, high);
         }
 
         return new HeatStep(
@@ -105,26 +130,15 @@ public sealed class CoolingFinder(MaterialShelf shelf, Workshop workshop)
     }
 
     /// <summary>What is stirred in after the melt, at the room's warmth.</summary>
-    private HeatStep Late(Subject subject, (FormulaLine Line, Material Material)[] melting, (FormulaLine Line, Material Material) pair, HeatPlan heat)
+    private HeatStep Late(Portion melt, Portion added, (FormulaLine Line, Material Material) pair, HeatPlan heat)
     {
-        var grams = (double)(pair.Line.Percent * subject.Formula.Batch.Grams / 100);
         var atC = pair.Line.Phase == Phase.Melt ? heat.PotFromC : heat.AddC;
-        var meltG = melting.Sum(one => (double)one.Line.Percent) * (double)subject.Formula.Batch.Grams / 100;
-        var melt = Blend(melting);
-        var spectrum = pair.Material.Melt;
-        var mixed = spectrum is null ? melt : Blend([.. melting, pair]);
-        var balance = HeatBalance.Of(
-            melt,
-            meltG,
-            atC,
-            new HeatAddition(spectrum is { } own ? LipidBlend.Mix([(own, 1)]) : null, grams, workshop.WorkroomC),
-            mixed
-        );
-        var flakes = balance.Flakes && grams >= FlakesFrom * meltG;
+        var balance = melt.With(added, atC, workshop.WorkroomC);
+        var flakes = balance.Flakes && added.G >= FlakesFrom * melt.G;
         var tender = pair.Material.HeatCeilingC is { } most && most < atC;
         return new HeatStep(
             Wording.Capital(Wording.Brief(pair.Material.Name)),
-            $"{say.RoundWeight(Rounded(grams))} at {say.Temperature(atC)}: {say.Temperature(balance.ResultC)} after"
+            $"{Told(added)} at {say.Temperature(atC)}: {say.Temperature(balance.ResultC)} after"
                 + (
                     flakes ? $", flakes: warm it to {say.Temperature(balance.WarmAdditionToC ?? atC)} first"
                     : !balance.Melts ? ", cloudy: warm the pot until it is clear again"
@@ -136,10 +150,12 @@ public sealed class CoolingFinder(MaterialShelf shelf, Workshop workshop)
         );
     }
 
+    private string Told(Portion portion) => say.RoundWeight((decimal)Math.Round(portion.G, 1));
+
     private IReadOnlyList<CoolingPlace> Places(Subject subject, MeltCurve curve, double startC)
     {
         var whipped = subject.Family.OverrunPercent is not null;
-        var oneG = whipped ? (double)subject.Formula.Batch.Grams : (double)(subject.Formula.Batch.FillG ?? (decimal)UsualPotG);
+        var oneG = whipped ? (double)subject.Formula.Batch.Grams : (double)(subject.Formula.Batch.FillG ?? BatchSize.UsualFillG);
         var batch = new CoolingBatch(oneG * subject.Melt.LipidPercent / 100, CoolingBatch.BowlAreaM2(oneG / Math.Max(0.5, subject.Melt.DensityGMl)));
         (string Name, double C, string Usual)[] tried =
         [
@@ -153,26 +169,31 @@ public sealed class CoolingFinder(MaterialShelf shelf, Workshop workshop)
             {
                 CoolingStage[] stages = [new(LongestS, place.C, CoolingStage.Usual[place.Usual], whipped && place.Usual == "stirred ice bath")];
                 var run = CoolingRun.Simulate(curve.Blend, batch, startC, stages);
-                return (place.Name, place.C, Run: run, Grain: GrainForecast.Of(curve.Blend, run, stages, GrainForecast.HoldMinutes));
+                var (minutes, waits) = Waits(subject, curve, run);
+                return (
+                    place.Name,
+                    place.C,
+                    Minutes: minutes,
+                    Waits: waits,
+                    GrainForecast.Of(curve.Blend, run, stages, GrainForecast.HoldMinutes).Risk,
+                    Sweats: Sweat(place.C)
+                );
             })
             .ToArray();
-        var best = runs.Where(one => Waits(subject, curve, one.Run).Minutes is not null)
-            .OrderBy(one => one.Grain.Risk >= GrainMattersFrom)
-            .ThenBy(one => one.Grain.Risk >= GrainMattersFrom ? one.Grain.Risk : 0)
-            .ThenBy(one => Sweat(one.C).Length > 0)
+        var best = runs.Where(one => one.Minutes is not null)
+            .OrderBy(one => one.Risk >= GrainMattersFrom ? one.Risk : 0)
+            .ThenBy(one => one.Sweats.Length > 0)
             // What is poured shrinks and cracks where it cools faster than it must.
-            .ThenBy(one => whipped ? Waits(subject, curve, one.Run).Minutes : -one.C)
+            .ThenBy(one => whipped ? one.Minutes : -one.C)
             .Select(one => one.Name)
             .FirstOrDefault();
         return
         [
             .. runs.Select(one => new CoolingPlace(
                 one.Name,
-                Waits(subject, curve, one.Run).Says,
-                one.Grain.Risk < 0.5
-                    ? "hardly any grain"
-                    : $"about {one.Grain.Risk:0} {Wording.Plural("jar", (int)Math.Round(one.Grain.Risk))} of 10 grainy",
-                Sweat(one.C),
+                one.Waits,
+                one.Risk < 0.5 ? "hardly any grain" : $"about {one.Risk:0} {Wording.Plural("jar", (int)Math.Round(one.Risk))} of 10 grainy",
+                one.Sweats,
                 one.Name == best
             )),
         ];
@@ -228,9 +249,4 @@ public sealed class CoolingFinder(MaterialShelf shelf, Workshop workshop)
             }
         }
     }
-
-    private static decimal Rounded(double grams) => (decimal)Math.Round(grams, 1);
-
-    private static LipidBlend Blend(IReadOnlyList<(FormulaLine Line, Material Material)> lines) =>
-        LipidBlend.Mix([.. lines.Where(pair => pair.Material.Melt is not null).Select(pair => (pair.Material.Melt!, (double)pair.Line.Percent))]);
 }

@@ -142,7 +142,8 @@ public sealed record GrainForecast(double Risk, double SlowMinutes, double HighM
     }
 
     /// <summary>Of a fat alone: percent of it that are crystals above 34 °C.</summary>
-    public static double HighMeltersPercentOf(MeltSpectrum fat) => HighMelters(LipidBlend.Mix([(fat, 1)]));
+    public static double HighMeltersPercentOf(MeltSpectrum fat) =>
+        100 * fat.Classes.Where(part => IsHighMelter(MeltComponent.All[part.Component])).Sum(part => part.Fraction);
 
     private static double HighMelters(LipidBlend blend) =>
         100 * Enumerable.Range(0, blend.ClassCount).Where(i => IsHighMelter(MeltComponent.All[blend.Classes[i]])).Sum(blend.MassOf);

@@ -98,5 +98,11 @@ describe("live evaluation", () => {
     live.request(1);
     expect(shown).toEqual([]);
     expect(open.at(-1)?.question).toBe(1);
+    // What was under way then is not remembered either.
+    open[1]?.answer("two");
+    await vi.advanceTimersByTimeAsync(60);
+    live.request(2);
+    expect(shown).toEqual([]);
+    expect(open.at(-1)?.question).toBe(2);
   });
 });

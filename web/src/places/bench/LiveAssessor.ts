@@ -11,9 +11,10 @@ export class LiveAssessor<Q, A> {
   private asked = 0;
   private shown = 0;
   private lastSent = Number.NEGATIVE_INFINITY;
-  private waiting: Q | null = null;
+  private waiting: { key: string; question: Q } | null = null;
   private timer: ReturnType<typeof setTimeout> | null = null;
-  private readonly known = new Map<string, A>();
+  /** By question; another one once all is forgotten, so that what comes late is not remembered. */
+  private known = new Map<string, A>();
   private readonly underWay = new Set<string>();
   private queue: { key: string; question: Q }[] = [];
 
@@ -26,14 +27,15 @@ export class LiveAssessor<Q, A> {
   ) {}
 
   request(question: Q): void {
-    const answer = this.known.get(JSON.stringify(question));
+    const key = JSON.stringify(question);
+    const answer = this.known.get(key);
     if (answer !== undefined) {
       this.rest();
       this.shown = ++this.asked;
       this.show(answer, question);
       return;
     }
-    this.waiting = question;
+    this.waiting = { key, question };
     if (this.timer !== null) return;
     const rest = this.every - (this.now() - this.lastSent);
     if (rest <= 0) this.send();
@@ -53,7 +55,7 @@ export class LiveAssessor<Q, A> {
     this.rest();
     this.shown = this.asked;
     this.queue = [];
-    this.known.clear();
+    this.known = new Map();
   }
 
   private rest(): void {
@@ -67,27 +69,22 @@ export class LiveAssessor<Q, A> {
       const next = this.queue.shift();
       if (!next) return;
       this.underWay.add(next.key);
+      const { known } = this;
       const done = () => {
         this.underWay.delete(next.key);
         this.pump();
       };
       this.ask(next.question).then((answer) => {
-        this.keep(next.key, answer);
+        keep(known, next.key, answer);
         done();
       }, done);
     }
   }
 
-  private keep(key: string, answer: A): void {
-    this.known.set(key, answer);
-    const [oldest] = this.known.keys();
-    if (this.known.size > mostKnown && oldest !== undefined) this.known.delete(oldest);
-  }
-
   private send(): void {
     this.timer = null;
-    const question = this.waiting;
-    if (question === null) return;
+    if (this.waiting === null) return;
+    const { key, question } = this.waiting;
     this.waiting = null;
     this.lastSent = this.now();
     const number = ++this.asked;
@@ -95,7 +92,7 @@ export class LiveAssessor<Q, A> {
       (answer) => {
         if (number <= this.shown) return;
         this.shown = number;
-        this.keep(JSON.stringify(question), answer);
+        keep(this.known, key, answer);
         this.show(answer, question);
       },
       (error: unknown) => {
@@ -105,4 +102,10 @@ export class LiveAssessor<Q, A> {
       },
     );
   }
+}
+
+function keep<A>(known: Map<string, A>, key: string, answer: A): void {
+  known.set(key, answer);
+  const [oldest] = known.keys();
+  if (known.size > mostKnown && oldest !== undefined) known.delete(oldest);
 }

@@ -1,7 +1,6 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Checkbox, Segmented } from "antd";
 import { useState } from "react";
-import { api, type Consistency, type FormulaEdit, type HardenerOption, inWords, type Trial } from "../../../api/client";
+import { api, type Consistency, type FormulaEdit, type HardenerOption, type Trial } from "../../../api/client";
 import { keys } from "../../../api/keys";
 import { Wrong } from "../../../kit/FormLine";
 import { useRoving } from "../../../shell/useRoving";
@@ -9,6 +8,7 @@ import { number, upper } from "../../../words/format";
 import type { BenchActs } from "../useBench";
 import { useShown } from "../useShown";
 import { Frame } from "./Frame";
+import { useAsked } from "./useAsked";
 
 const consistencies: { value: Consistency; label: string }[] = [
   { value: "whip", label: "Whip" },
@@ -34,13 +34,9 @@ export function BackwardsPanel({ trial, acts, onBack }: { trial: Trial; acts: Be
   const [order, setOrder] = useState<Order>("percent");
   const { shown, on } = useShown(acts);
   const rows = useRoving<HTMLTableElement>("tbody tr");
-  const asked = useQuery({
-    queryKey: keys.hardeners([trial.content, consistency, onlyMine]),
-    queryFn: () => api.hardeners(trial.content, consistency, onlyMine),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
-  const found = asked.error ? undefined : asked.data;
+  const { found, wrong } = useAsked(keys.hardeners([trial.content, consistency, onlyMine]), () =>
+    api.hardeners(trial.content, consistency, onlyMine),
+  );
   const head = (what: Order, words: string) => (
     <th scope="col" aria-sort={order === what ? "ascending" : undefined}>
       <button type="button" className="link" onClick={() => setOrder(what)}>
@@ -57,7 +53,7 @@ export function BackwardsPanel({ trial, acts, onBack }: { trial: Trial; acts: Be
           only hardeners of mine
         </Checkbox>
       </p>
-      {asked.error && <Wrong>{inWords(asked.error)}</Wrong>}
+      {wrong && <Wrong>{wrong}</Wrong>}
       {found && <p role="status">{found.says}</p>}
       {found && found.options.length > 0 && (
         <table className="hardeners" {...rows}>

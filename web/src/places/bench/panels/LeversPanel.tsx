@@ -1,11 +1,11 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { Checkbox } from "antd";
 import { useState } from "react";
-import { api, type FeelLever, inWords, type Trial } from "../../../api/client";
+import { api, type FeelLever, type Trial } from "../../../api/client";
 import { keys } from "../../../api/keys";
 import { Wrong } from "../../../kit/FormLine";
 import type { BenchActs } from "../useBench";
 import { Frame } from "./Frame";
+import { useAsked } from "./useAsked";
 import { OptionList } from "./OptionList";
 
 const words: Record<FeelLever, string> = {
@@ -21,13 +21,7 @@ const words: Record<FeelLever, string> = {
 /** What can be done about the feel, each at its usual doses; one with the focus stands in the mix. */
 export function LeversPanel({ trial, acts, onBack }: { trial: Trial; acts: BenchActs; onBack: () => void }) {
   const [onlyMine, setOnlyMine] = useState(false);
-  const asked = useQuery({
-    queryKey: keys.levers([trial.content, onlyMine]),
-    queryFn: () => api.levers(trial.content, onlyMine),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
-  const found = asked.error ? undefined : asked.data;
+  const { found, wrong } = useAsked(keys.levers([trial.content, onlyMine]), () => api.levers(trial.content, onlyMine));
   const levers = [...new Set(found?.options.map((option) => option.lever))];
   return (
     <Frame title="Change the feel" onBack={onBack}>
@@ -36,7 +30,7 @@ export function LeversPanel({ trial, acts, onBack }: { trial: Trial; acts: Bench
           only with what I have
         </Checkbox>
       </p>
-      {asked.error && <Wrong>{inWords(asked.error)}</Wrong>}
+      {wrong && <Wrong>{wrong}</Wrong>}
       {found && <p role="status">{found.says}</p>}
       {levers.map((lever) => (
         <section key={lever} className="panel-part" aria-label={words[lever]}>

@@ -1,23 +1,17 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { api, type Assessment, inWords, type Trial } from "../../../api/client";
+import { api, type Assessment, type Trial } from "../../../api/client";
 import { keys } from "../../../api/keys";
 import { Wrong } from "../../../kit/FormLine";
 import { upper } from "../../../words/format";
 import type { BenchActs } from "../useBench";
 import { Frame } from "./Frame";
+import { useAsked } from "./useAsked";
 import { OptionList } from "./OptionList";
 
 type Props = { trial: Trial; lamp: Assessment["lamp"]; acts: BenchActs; onBack: () => void };
 
 /** Whether it is waterless, with the reasons, and the preservatives that fit where one is wanted. */
 export function WaterPanel({ trial, lamp, acts, onBack }: Props) {
-  const asked = useQuery({
-    queryKey: keys.preservatives(trial.content),
-    queryFn: () => api.preservatives(trial.content),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
-  const found = asked.error ? undefined : asked.data;
+  const { found, wrong } = useAsked(keys.preservatives(trial.content), () => api.preservatives(trial.content));
   return (
     <Frame title={upper(lamp.says)} onBack={onBack}>
       <ul className="panel-list">
@@ -27,7 +21,7 @@ export function WaterPanel({ trial, lamp, acts, onBack }: Props) {
       </ul>
       <section className="panel-part" aria-label="Preservatives that fit">
         <h3>Preservatives that fit</h3>
-        {asked.error && <Wrong>{inWords(asked.error)}</Wrong>}
+        {wrong && <Wrong>{wrong}</Wrong>}
         {found && <p>{found.says}</p>}
         {found && <OptionList options={found.options} acts={acts} onDone={onBack} />}
       </section>
