@@ -43,6 +43,10 @@ if (args.Contains("--page"))
 {
     var only = await Node(root, "measure.mjs", JsonSerializer.Serialize(Instruments.Select(one => Fourteen(one)), AmberJson.Options));
     Console.WriteLine(string.Join('\n', only.Select(pair => $"{pair.Key} {pair.Value:0.0}")));
+}
+
+if (args.Contains("--page") || args.Contains("--latency"))
+{
     var over = await OverHttp(root);
     Console.WriteLine(string.Join('\n', over.Page.Select(pair => $"{pair.Key} {pair.Value:0.00}")));
     return;

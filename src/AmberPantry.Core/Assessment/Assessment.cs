@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using AmberPantry.Core.Assessment.Lenses;
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Assessment.Rules;
@@ -34,9 +35,8 @@ public sealed record GroupTotal(string Group, decimal Percent, decimal? Lowest, 
         [
             .. subject.Family.Groups.Select(group => new GroupTotal(group.Group, GroupShares.Share(subject, group), group.Low, group.High)),
             .. Further
-                .Where(other => subject.Family.Groups.All(group => !group.Roles.Contains(other.Role)))
-                .Select(other => new GroupTotal(other.Group, subject.Share(other.Role), null, null))
-                .Where(total => total.Percent > 0),
+                .Where(other => subject.Share(other.Role) > 0 && subject.Family.Groups.All(group => !group.Roles.Contains(other.Role)))
+                .Select(other => new GroupTotal(other.Group, subject.Share(other.Role), null, null)),
         ];
 }
 
@@ -109,6 +109,7 @@ public sealed record Assessment
     /// <summary>What no model tells: to be looked for on what was made.</summary>
     public required IReadOnlyList<CheckToMake> Checks { get; init; }
 
-    /// <summary>Every question this product raises on which practitioners disagree.</summary>
-    public required IReadOnlyList<School> Schools { get; init; }
+    /// <summary>Every question this product raises on which practitioners disagree. Each goes out beside the finding that it speaks of.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<School> Schools { get; init; } = [];
 }

@@ -11,6 +11,9 @@ public sealed partial class Wording(Workshop workshop)
     /// <summary>Narrow no-break space.</summary>
     public const string Narrow = "\u202f";
 
+    /// <summary>All that a written text depends on.</summary>
+    public (TemperatureUnit Temperature, WeightUnit Weight) Units => (workshop.Temperature, workshop.Weight);
+
     public bool Fahrenheit => workshop.Temperature == TemperatureUnit.Fahrenheit;
 
     /// <summary>"41.5 °C" to half a degree, or "107 °F" to one.</summary>
@@ -61,7 +64,7 @@ public sealed partial class Wording(Workshop workshop)
     /// <summary>A written sentence in the units of the house, whatever units it was written in.</summary>
     /// <remarks>A difference of temperatures is written in K.</remarks>
     public string Text(string written) =>
-        IsPlain && !written.AsSpan().ContainsAny(OtherUnits) ? written : Quantities().Replace(written, found => InHouse(found) ?? found.Value);
+        IsPlain && !HasOtherUnits(written) ? written : Quantities().Replace(written, found => InHouse(found) ?? found.Value);
 
     /// <summary>A number with its unit in the units of the house.</summary>
     public (double Value, string Unit) Of(double value, string unit) =>
@@ -77,7 +80,9 @@ public sealed partial class Wording(Workshop workshop)
             _ => (value, unit),
         };
 
-    // What is written in g and °C already need not be looked through.
+    // What is written in g and °C already need not be looked through; few texts have even a letter of another unit.
+    private static bool HasOtherUnits(ReadOnlySpan<char> written) => written.ContainsAny('K', 'F', 'z') && written.ContainsAny(OtherUnits);
+
     private static readonly SearchValues<string> OtherUnits = SearchValues.Create([" K", "°F", "oz"], StringComparison.Ordinal);
 
     private const double PoundKg = 0.45359237;

@@ -31,7 +31,7 @@ public static class CompareEndpoint
     public static void Map(RouteGroupBuilder trials) => trials.MapGet("/compare", Compare);
 
     /// <param name="id">Ids of the trials, in the order in which they stand.</param>
-    private static async Task<CompareView> Compare([FromQuery] int[] id, PantryDb db, WorkshopKeeper keeper)
+    internal static async Task<CompareView> Compare([FromQuery] int[] id, PantryDb db, WorkshopKeeper keeper)
     {
         var open = keeper.Open;
         int[] asked = [.. id.Distinct().Take(Comparison.Most + 1)];

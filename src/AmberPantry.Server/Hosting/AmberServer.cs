@@ -1,5 +1,6 @@
 using System.IO.Compression;
 using System.Text.Json;
+using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Materials;
 using AmberPantry.Data;
 using AmberPantry.Server.Bench;
@@ -14,6 +15,7 @@ using Microsoft.AspNetCore.Hosting.Server.Features;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.AspNetCore.Server.Kestrel.Transport.Sockets;
+using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.FileProviders;
 
 namespace AmberPantry.Server.Hosting;
@@ -99,7 +101,8 @@ public static class AmberServer
         }
 
         app.UseMiddleware<LocalOnly>();
-        app.UseResponseCompression();
+        // What is asked with each move of a hand goes as it is: to pack it takes longer than its way.
+        app.UseWhen(context => !context.Request.Path.Equals("/api/assess"), packed => packed.UseResponseCompression());
         app.UseExceptionHandler();
         app.UseStatusCodePages();
         app.MapOpenApi();
@@ -133,7 +136,7 @@ public static class AmberServer
         Console.WriteLine($"Amber Pantry is ready at {Address(app)}");
         Console.WriteLine($"{(options.Demo ? "Made-up pantry" : "Your workshop")}: {options.DataFile}");
         await Task.WhenAll(model, firstPage);
-        await ReadyNames(app.Lifetime.ApplicationStopping);
+        await ReadyTheRest(app, app.Lifetime.ApplicationStopping);
         await app.WaitForShutdownAsync();
     }
 
@@ -145,32 +148,39 @@ public static class AmberServer
             .Replace("[::1]", "localhost")
             .Replace("127.0.0.1", "localhost");
 
-    /// <summary>Reads the names into their words and sounds, once the page has its answers.</summary>
-    private static async Task ReadyNames(CancellationToken stopping)
+    /// <summary>Once the page has its answers: reads the names into their words and sounds, and lays trials side by side for the first time.</summary>
+    private static async Task ReadyTheRest(WebApplication app, CancellationToken stopping)
     {
         await Task.Delay(TimeSpan.FromSeconds(2), stopping).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
-        if (!stopping.IsCancellationRequested)
+        if (stopping.IsCancellationRequested)
         {
-            MaterialSearch.Find("a", Catalogue.All);
+            return;
         }
+
+        MaterialSearch.Find("a", Catalogue.All);
+        await Ready(app, async (db, keeper) =>
+        {
+            var ids = await db.Trials.OrderByDescending(trial => trial.Id).Take(Comparison.Most).Select(trial => trial.Id).ToArrayAsync(stopping);
+            return ids.Length < 2 ? null : await CompareEndpoint.Compare(ids, db, keeper);
+        });
     }
 
-    /// <summary>Answers the first page once while the browser is still opening, so that nobody waits for the first use of file and model.</summary>
-    private static async Task ReadyFirstPage(WebApplication app)
+    /// <summary>Answers the first page once while the browser is still opening.</summary>
+    private static Task ReadyFirstPage(WebApplication app) =>
+        Ready(app, async (db, keeper) => await TodayViews.Get(db, keeper, app.Services.GetRequiredService<PantryClock>()));
+
+    /// <summary>Works an answer out before anybody asks, so that nobody waits for the first use of file and model.</summary>
+    private static async Task Ready(WebApplication app, Func<PantryDb, WorkshopKeeper, Task<object?>> answer)
     {
         try
         {
             await using var scope = app.Services.CreateAsyncScope();
-            var day = await TodayViews.Get(
-                scope.ServiceProvider.GetRequiredService<PantryDb>(),
-                app.Services.GetRequiredService<WorkshopKeeper>(),
-                app.Services.GetRequiredService<PantryClock>()
-            );
-            JsonSerializer.Serialize(Stream.Null, day, WireJson.Options);
+            var told = await answer(scope.ServiceProvider.GetRequiredService<PantryDb>(), app.Services.GetRequiredService<WorkshopKeeper>());
+            JsonSerializer.Serialize(Stream.Null, told, WireJson.Options);
         }
         catch (Exception error)
         {
-            app.Logger.LogWarning(error, "The first page could not be readied; it is worked out when it is asked for.");
+            app.Logger.LogWarning(error, "An answer could not be readied; it is worked out when it is asked for.");
         }
     }
 

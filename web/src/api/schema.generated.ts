@@ -2512,6 +2512,7 @@ export interface paths {
         get: {
             parameters: {
                 query: {
+                    /** @description Ids of the trials, in the order in which they stand. */
                     id: number[];
                 };
                 header?: never;
@@ -4046,8 +4047,6 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             /** @description What no model tells: to be looked for on what was made. */
             checks: components["schemas"]["CheckToMake"][];
-            /** @description Every question this product raises on which practitioners disagree. */
-            schools: components["schemas"]["School"][];
         };
         /** @description What each science says of a formula; a part is null where it was not asked for. */
         AssessmentParts: {

@@ -2,7 +2,8 @@ import { Select } from "antd";
 
 type Props<T extends string> = {
   label: string;
-  value: T;
+  /** Null where nothing is chosen yet. */
+  value: T | null;
   options: readonly { value: T; label: string }[];
   onPick: (value: T) => void;
   id?: string;

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
@@ -12,6 +13,9 @@ public sealed record School(string Id, string Question, string One, string Other
 {
     private const string Note = "makers-differ";
     private static readonly Family Any = "any";
+
+    /// <summary>Each in the units it was told in before: there are few, and a formula raises a dozen with every move.</summary>
+    private static readonly ConcurrentDictionary<(string Id, (TemperatureUnit, WeightUnit) Units), School> Said = new();
 
     private HashSet<Family> families = [];
     private HashSet<string> materials = [];
@@ -82,13 +86,15 @@ public sealed record School(string Id, string Question, string One, string Other
 
     /// <summary>The same in the units of the house.</summary>
     private School In(Wording say) =>
-        this with
-        {
-            Question = say.Text(Question),
-            One = say.Text(One),
-            Other = say.Text(Other),
-            Settled = say.Text(Settled),
-        };
+        Said.GetOrAdd((Id, say.Units), _ =>
+            this with
+            {
+                Question = say.Text(Question),
+                One = say.Text(One),
+                Other = say.Text(Other),
+                Settled = say.Text(Settled),
+            }
+        );
 
     private static string Lower(string question) => $"{char.ToLowerInvariant(question[0])}{question[1..].TrimEnd('?')}";
 

@@ -1,5 +1,5 @@
 import type { HillPoint, Instrument } from "../../api/client";
-import { areaPath, ghostParts, linePath } from "../ruler/geometry";
+import { ghostParts, linePath, outlinePath } from "../ruler/geometry";
 import { hillPoints, type Line } from "./geometry";
 
 /** What stands on an axis: its height is told by the instrument, its fill by the word below. */
@@ -28,13 +28,12 @@ export function Silhouette({
 }) {
   if (instrument.hill.length === 0) return null;
   const points = hillPoints(instrument.hill, line, base, full, direction);
-  const first = points[0];
-  if (!first) return null;
+  const outline = outlinePath(points, base);
   const top = Math.min(base, base + direction * full) - 4;
   return (
     <g className={late ? "hill late" : "hill"}>
       <clipPath id={id}>
-        <path d={areaPath(points, base)} />
+        <path d={outline} />
       </clipPath>
       <g clipPath={`url(#${id})`}>
         {!late &&
@@ -49,10 +48,7 @@ export function Silhouette({
             />
           ))}
       </g>
-      <path
-        className={other ? "hill-line other" : "hill-line"}
-        d={`M${first[0]} ${base}${linePath(points).replace("M", "L")}V${base}`}
-      />
+      <path className={other ? "hill-line other" : "hill-line"} d={outline} />
       {ghost &&
         ghostParts(points, hillPoints(ghost, line, base, full, direction)).map((part) => (
           <g key={part[0]?.[0]}>

@@ -1,5 +1,5 @@
 import type { CurveView, StateSpan } from "../../api/client";
-import { type Axis, areaPath, ghostParts, hillLine, linePath } from "./geometry";
+import { type Axis, ghostParts, hillLine, linePath, outlinePath } from "./geometry";
 
 type Props = {
   id: string;
@@ -32,11 +32,9 @@ export function Hill({
   late,
 }: Props) {
   const line = hillLine(curve, axis, baseline, full, direction);
-  const outline = areaPath(line, baseline);
+  const outline = outlinePath(line, baseline);
   const top = Math.min(baseline, baseline + direction * full) - 4;
-  const first = line[0];
-  const last = line.at(-1);
-  if (!first || !last) return null;
+  if (!outline) return null;
   return (
     <g className={late ? "hill late" : "hill"}>
       <clipPath id={`${id}-clip`}>
@@ -72,10 +70,7 @@ export function Hill({
             );
           })}
       </g>
-      <path
-        d={`M${first[0]} ${baseline}${linePath(line).replace("M", "L")}V${baseline}`}
-        className={other ? "hill-line other" : "hill-line"}
-      />
+      <path d={outline} className={other ? "hill-line other" : "hill-line"} />
       {ghost &&
         ghostParts(line, hillLine(ghost, axis, baseline, full, direction)).map((part) => (
           <g key={part[0]?.[0]}>

@@ -36,15 +36,20 @@ export function hillLine(
   ]);
 }
 
+const tenth = (px: number) => Math.round(px * 10) / 10;
+
 export function linePath(points: [number, number][]): string {
-  return points.map(([x, y], i) => `${i === 0 ? "M" : "L"}${x.toFixed(1)} ${y.toFixed(1)}`).join("");
+  return points.map(([x, y], i) => `${i === 0 ? "M" : "L"}${tenth(x)} ${tenth(y)}`).join("");
+}
+
+/** The line of a silhouette with its two sides down to the baseline; open below. */
+export function outlinePath(points: [number, number][], baseline: number): string {
+  const [first] = points;
+  return first ? `M${tenth(first[0])} ${baseline}${linePath(points).replace("M", "L")}V${baseline}` : "";
 }
 
 export function areaPath(points: [number, number][], baseline: number): string {
-  const first = points[0];
-  const last = points.at(-1);
-  if (!first || !last) return "";
-  return `M${first[0].toFixed(1)} ${baseline}${linePath(points).replace("M", "L")}L${last[0].toFixed(1)} ${baseline}Z`;
+  return points.length === 0 ? "" : `${outlinePath(points, baseline)}Z`;
 }
 
 /** Parts of the new line where it leaves the old one by enough to be seen. */

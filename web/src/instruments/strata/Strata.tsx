@@ -8,6 +8,8 @@ export type Held = { upper: string; lower: string };
 
 /** What a hand does to a boundary. */
 export type Hand = {
+  /** A pointer comes to it, or moves over it, and may take hold. */
+  near: (held: Held, pxPerPercent: number, comes: boolean) => void;
   /** With the scale of a pointer that takes hold, px for a percent. */
   hold: (held: Held, pxPerPercent?: number) => void;
   /** Shares in percent: from where it was picked up, or on top of what it has moved already. */
@@ -54,6 +56,9 @@ export const Strata = memo(function Strata(props: Props) {
   const inColumn = shape.layers.filter((layer) => !layer.inTray);
   const drag = useRef<{ y: number } | null>(null);
   const height = shape.trayTop + shape.trayHeight + 26;
+
+  const nearTo = (pair: ReturnType<typeof neighbours>, comes: boolean) => () =>
+    pair && hand.near({ upper: pair.upper.id, lower: pair.lower.id }, pxPerPercent, comes);
 
   const grab = (above: Layer) => (event: PointerEvent<SVGGElement>) => {
     const pair = neighbours(inColumn, above.id);
@@ -231,6 +236,8 @@ export const Strata = memo(function Strata(props: Props) {
             aria-valuenow={pair?.upper.percent ?? layer.percent}
             aria-valuetext={`Between ${upper} and ${lower}`}
             className={isHeld ? "boundary held" : "boundary"}
+            onPointerEnter={nearTo(pair, true)}
+            onPointerMove={nearTo(pair, false)}
             onPointerDown={grab(layer)}
             onKeyDown={step(layer)}
             onBlur={() => isHeld && !drag.current && hand.drop()}

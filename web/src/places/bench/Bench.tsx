@@ -7,10 +7,9 @@ import { LiveRegion } from "../../shell/LiveRegion";
 import { Plates } from "../../shell/Plates";
 import { useMedia } from "../../shell/useMedia";
 import { AddLine } from "./AddLine";
-import { BenchTools } from "./BenchTools";
 import { Archived } from "./Archived";
 import { BenchBar, BenchTitle } from "./BenchHead";
-import { BenchInstrument } from "./BenchInstrument";
+import { BenchInstrument, type LensPanel } from "./BenchInstrument";
 import { BenchPot } from "./BenchPot";
 import { BenchStatus } from "./BenchStatus";
 import { useBenchView } from "./benchView";
@@ -19,6 +18,7 @@ import { IntentDialog, TwoVersions } from "./dialogs";
 import { countFindings } from "./Findings";
 import type { Panel } from "./panels/Frame";
 import { PrintSheet } from "./PrintSheet";
+import { ReadBy } from "./ReadBy";
 import { RightPlate } from "./RightPlate";
 import { StartBatch } from "./StartBatch";
 import type { useBench } from "./useBench";
@@ -68,6 +68,10 @@ export function Bench({ bench, trial, settled }: Props) {
       acts.dispatch({ kind: "wonder", wonder: { kind: stem.probe, id: stem.probeId || stem.id, value: to } }),
     [acts],
   );
+  const make = useCallback(() => setStarting(true), []);
+  const leaveIntent = useCallback(() => acts.askIntent(null), [acts]);
+  const why = useCallback(() => setPanel({ kind: "why" }), []);
+  const openPanel = useCallback((kind: LensPanel) => setPanel({ kind }), []);
   const hands = {
     trial,
     acts,
@@ -124,7 +128,7 @@ export function Bench({ bench, trial, settled }: Props) {
         right={
           <>
             {/* Where mixes are looked for, the acts give way to them. */}
-            {panel?.kind !== "balance" && <BenchBar {...bar} onMake={() => setStarting(true)} />}
+            {panel?.kind !== "balance" && <BenchBar {...bar} onMake={make} />}
             <div className="plate-right-scroll">
               <RightPlate {...{ trial, assessment, panel, setPanel, acts }} onUnder={lay} />
             </div>
@@ -150,16 +154,17 @@ export function Bench({ bench, trial, settled }: Props) {
             }
             onMove={movePeg}
             onPeg={moveStem}
-            onWhy={() => setPanel({ kind: "why" })}
-            onPanel={(kind) => setPanel({ kind })}
+            onWhy={why}
+            onPanel={openPanel}
             onPutBack={acts.putBack}
           />
         }
       >
         <Archived trial={trial} />
-        <BenchTools lens={bench.lens} lenses={lenses} onRead={read}>
+        <div className="bench-tools">
+          <ReadBy lens={bench.lens} lenses={lenses} onRead={read} />
           <AddLine trial={trial} acts={acts} way={lines.way} onAdded={lines.type} />
-        </BenchTools>
+        </div>
         <BenchPot {...pot} />
         <BenchStatus
           trial={trial}
@@ -176,7 +181,7 @@ export function Bench({ bench, trial, settled }: Props) {
         edits={bench.asksIntent}
         content={mix ?? undefined}
         onFork={acts.fork}
-        onClose={() => acts.askIntent(null)}
+        onClose={leaveIntent}
       />
       <TwoVersions conflict={bench.conflict} onKeep={(which) => void bench.resolve(which)} onFork={acts.fork} />
       {starting && <StartBatch trial={trial} acts={acts} onClose={() => setStarting(false)} />}

@@ -26,7 +26,7 @@ type Props = {
   onPanel: (kind: LensPanel) => void;
 };
 
-type LensPanel = "shade" | "scent" | "levers" | "order" | "cooling";
+export type LensPanel = "shade" | "scent" | "levers" | "order" | "cooling";
 
 /** What a lens offers beside its reasons. */
 const panels: Partial<Record<Lens, { kind: LensPanel; label: string }>> = {

@@ -75,6 +75,7 @@ export function BenchPot({
       </div>
       <Rows
         rows={view.rows}
+        lines={content}
         assessment={assessment}
         shown={view.weights}
         column={column}

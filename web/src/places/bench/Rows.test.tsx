@@ -54,6 +54,7 @@ describe("rows", () => {
       root.render(
         <Rows
           rows={rows}
+          lines={rows.map((row) => row.line)}
           assessment={assessment}
           shown={null}
           column={null}

@@ -29,6 +29,8 @@ export type RowActs = {
 
 type Props = {
   rows: RowIn[];
+  /** What stands, whatever is shown. */
+  lines: readonly FormulaLine[];
   assessment: Assessment;
   /** Weights while something is shown but not done. */
   shown: Assessment | null;
@@ -183,7 +185,7 @@ export function Rows(props: Props) {
           <button type="button" className="row-name" onClick={() => acts.open(null)}>
             All {rows.length}
           </button>
-          <GivesWayPick rows={rows} way={props.way} onWay={props.onWay} />
+          <GivesWayPick lines={props.lines} way={props.way} onWay={props.onWay} />
         </span>
         {!under && <span role="cell" />}
         <span role="cell" className="number cell-percent">

@@ -354,13 +354,15 @@ export function useBench(trialId: number, lensOf: (trial: Trial) => Lens, onFork
       now: () => now.current.state,
       putBack: () => dispatchRef.current({ kind: "put-back" }),
       ahead,
+      /** What was asked ahead may have changed since. */
+      forget: () => live.cancel(),
       apply,
       step,
       fork,
       setAside,
       takeBack,
     }),
-    [ahead, apply, step, fork, setAside, takeBack],
+    [ahead, live, apply, step, fork, setAside, takeBack],
   );
 
   return {

@@ -3,6 +3,8 @@ import { useSearchParams } from "react-router";
 import type { Lens } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 
+const none: readonly Lens[] = [];
+
 /** What a kind of product is read by, and the act of choosing it: the address keeps it. */
 export function useLens(family: string) {
   const { families } = useHouse();
@@ -19,7 +21,7 @@ export function useLens(family: string) {
       ),
     [setSearch],
   );
-  return { lenses: families.get(family)?.lenses ?? [], read };
+  return { lenses: families.get(family)?.lenses ?? none, read };
 }
 
 /** The next of a row, and the first again after the last. */

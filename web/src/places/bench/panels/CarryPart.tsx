@@ -43,13 +43,18 @@ export function CarryPart({ trial }: { trial: Trial }) {
       <FormLine label="What changed since">
         <Pick
           label="What changed since"
-          value={String(since)}
+          value={since === 0 ? null : String(since)}
           options={options}
           onPick={(id) => setSince(Number(id))}
         />
       </FormLine>
       <FormLine label="Into">
-        <Pick label="Into" value={String(into)} options={options} onPick={(id) => setInto(Number(id))} />
+        <Pick
+          label="Into"
+          value={into === 0 ? null : String(into)}
+          options={options}
+          onPick={(id) => setInto(Number(id))}
+        />
       </FormLine>
       {since !== 0 && since === into && <Wrong>Choose two different trials.</Wrong>}
       {refused && <Wrong>{refused}</Wrong>}
