@@ -48,6 +48,10 @@ export function BenchPot({
     () => (under ? { name: under.short, lines: toLayers(under.formula.lines, materials, content) } : null),
     [under, content, materials],
   );
+  const donors = useMemo(
+    () => content.filter((line) => !line.kept).map(({ id, material }) => ({ id, name: names.get(id) ?? material })),
+    [content, names],
+  );
   if (content.length === 0)
     return (
       <p className="page-note">
@@ -75,7 +79,7 @@ export function BenchPot({
       </div>
       <Rows
         rows={view.rows}
-        lines={content}
+        donors={donors}
         assessment={assessment}
         shown={view.weights}
         column={column}

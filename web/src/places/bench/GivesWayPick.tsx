@@ -1,7 +1,6 @@
 import { Select } from "antd";
 import { memo, useMemo } from "react";
-import type { FormulaLine, GivesWay } from "../../api/client";
-import { useHouse } from "../../shell/HouseContext";
+import type { GivesWay } from "../../api/client";
 import type { Way } from "./benchState";
 
 const words: [GivesWay, string][] = [
@@ -10,20 +9,20 @@ const words: [GivesWay, string][] = [
   ["same_role", "its own group gives way"],
 ];
 
-type Props = { lines: readonly FormulaLine[]; way: Way; onWay: (way: Way) => void };
+/** A line that may be named to give way. */
+export type Donor = { id: string; name: string };
+
+type Props = { donors: readonly Donor[]; way: Way; onWay: (way: Way) => void };
 
 /** Who gives way to a share that is typed or stepped: remembered while the trial is open. */
-export const GivesWayPick = memo(function GivesWayPick({ lines, way, onWay }: Props) {
-  const { materials } = useHouse();
-  const there = way.from === null || lines.some((line) => line.id === way.from);
+export const GivesWayPick = memo(function GivesWayPick({ donors, way, onWay }: Props) {
+  const there = way.from === null || donors.some((donor) => donor.id === way.from);
   const options = useMemo(
     () => [
       ...words.map(([value, label]) => ({ value: value as string, label })),
-      ...lines
-        .filter((line) => !line.kept)
-        .map((line) => ({ value: line.id, label: `${materials.get(line.material)?.name ?? line.material} gives way` })),
+      ...donors.map(({ id, name }) => ({ value: id, label: `${name} gives way` })),
     ],
-    [lines, materials],
+    [donors],
   );
   return (
     <Select<string>

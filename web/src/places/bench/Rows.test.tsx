@@ -54,7 +54,9 @@ describe("rows", () => {
       root.render(
         <Rows
           rows={rows}
-          lines={rows.map((row) => row.line)}
+          donors={rows
+            .filter((row) => !row.kept)
+            .map((row) => ({ id: row.line.id, name: row.material?.name ?? row.line.material }))}
           assessment={assessment}
           shown={null}
           column={null}

@@ -5,7 +5,7 @@ import { follow } from "../../shell/drag";
 import type { TakeKeys } from "./AddLine";
 import { narrow, number, percent, phaseWords, type Units } from "../../words/format";
 import type { Way } from "./benchState";
-import { GivesWayPick } from "./GivesWayPick";
+import { type Donor, GivesWayPick } from "./GivesWayPick";
 import { ShareField } from "./ShareField";
 
 export type RowIn = {
@@ -29,8 +29,7 @@ export type RowActs = {
 
 type Props = {
   rows: RowIn[];
-  /** What stands, whatever is shown. */
-  lines: readonly FormulaLine[];
+  donors: readonly Donor[];
   assessment: Assessment;
   /** Weights while something is shown but not done. */
   shown: Assessment | null;
@@ -185,7 +184,7 @@ export function Rows(props: Props) {
           <button type="button" className="row-name" onClick={() => acts.open(null)}>
             All {rows.length}
           </button>
-          <GivesWayPick lines={props.lines} way={props.way} onWay={props.onWay} />
+          <GivesWayPick donors={props.donors} way={props.way} onWay={props.onWay} />
         </span>
         {!under && <span role="cell" />}
         <span role="cell" className="number cell-percent">
