@@ -240,7 +240,7 @@ const cutAt = (page: Page) =>
   });
 
 for (const [of, views] of [
-  ["the bench", ["/bench/7", "/bench/7?under=6", "/bench/new", "/bench/all", "/bench/17?by=scent", "/bench/compare?id=4&id=5&id=6&id=7", "/bench/paste", "/bench/read"]],
+  ["the bench", ["/bench/7", "/bench/7?under=6", "/bench/new", "/bench/all", "/bench/17?by=scent", "/bench/24?by=fizz", "/bench/compare?id=4&id=5&id=6&id=7", "/bench/paste", "/bench/read"]],
   ["the other places", ["/today", "/make", "/make/7", "/pantry", "/logbook/1", "/house"]],
 ] as const)
   test(`nothing of ${of} is cut at any width`, async ({ page, demo }) => {

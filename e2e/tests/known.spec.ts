@@ -76,6 +76,11 @@ test("heat and cooling are told beside the ruler, a change is carried into the w
   await page.keyboard.press("ArrowRight");
   await page.getByRole("button", { name: /^Keep [0-9]/ }).click();
   await expect(page.getByRole("button", { name: /^Keep [0-9]/ })).toHaveCount(0);
+  // The room of the air is no place on the ruler of warmth.
+  await page.getByRole("slider", { name: "workroom" }).focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(page.locator(".what-if")).toContainText(/What if workroom is.*%\?.*(lumps|cakes|loose|fizzing)/);
+  await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Wet it, dose by dose" }).click();
   await expect(page.getByRole("region", { name: "Wet it, dose by dose" }).getByRole("listitem").first()).toContainText("Spray");
 });

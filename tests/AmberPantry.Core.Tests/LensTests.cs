@@ -186,6 +186,41 @@ public class LensTests
     }
 
     [Fact]
+    public void WhereSodaAndAcidAreUnevenTheirEvenSharesAreMarked()
+    {
+        var soda = Read(Sample.Of(Kinds.Fizzy, ("sodium bicarbonate", 80), ("citric acid", 20)), Lens.Fizz)!.Instruments[0];
+        var even = soda.Stems.Single(stem => stem.Id == "even");
+        Assert.Equal(56.74, even.At, 0);
+        Assert.StartsWith("43.3", even.Says, StringComparison.Ordinal);
+        Assert.Null(even.Probe);
+        var there = Sample.Of(Kinds.Fizzy, ("sodium bicarbonate", 56.74m), ("citric acid", 43.26m));
+        Assert.DoesNotContain(Read(there, Lens.Fizz)!.Instruments[0].Stems, stem => stem.Id == "even");
+        // Two acids are told apart in their bar, one is not.
+        var two = Sample.Of(Kinds.Fizzy, ("sodium bicarbonate", 60), ("citric acid", 30), ("cream of tartar", 10));
+        Assert.Contains("cream of tartar 4", Read(two, Lens.Fizz)!.Instruments[0].Lanes[0].Name, StringComparison.Ordinal);
+        Assert.DoesNotContain("citric", Read(there, Lens.Fizz)!.Instruments[0].Lanes[0].Name, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void AFizzyIsReadWithItsAirBelow()
+    {
+        var fizzy = Starter(Kinds.Fizzy);
+        var alone = Read(fizzy, Lens.Air)!.Instruments.Single();
+        var below = Read(fizzy, Lens.Fizz)!.Instruments[1];
+        Assert.Equal(alone.Hill, below.Hill);
+        Assert.True(below.IsLow);
+        var damper = new Question
+        {
+            Parts = [],
+            Lens = Lens.Fizz,
+            Probe = new(ProbeKind.Peg, 85, "workroom"),
+        };
+        var moved = Sample.Assessor.Assess(fizzy, damper).Reading!.Instruments[1].Stems.Single(stem => stem.Id == "workroom");
+        Assert.Equal(85, moved.At);
+        Assert.Contains("fizzing", moved.Says, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void TheAirSaysWhatHumidityDoes()
     {
         var flakes = Read(Sample.Of(Kinds.BathSalts, ("magnesium chloride", 50), ("sea salt", 50)), Lens.Air)!.Instruments[0];

@@ -148,7 +148,7 @@ public static class AmberServer
             .Replace("[::1]", "localhost")
             .Replace("127.0.0.1", "localhost");
 
-    /// <summary>Once the page has its answers: reads the names into their words and sounds, and lays trials side by side for the first time.</summary>
+    /// <summary>Once the page has its answers: reads the names into words and sounds, and lays trials side by side for the first time.</summary>
     private static async Task ReadyTheRest(WebApplication app, CancellationToken stopping)
     {
         await Task.Delay(TimeSpan.FromSeconds(2), stopping).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);

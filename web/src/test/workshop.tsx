@@ -13,7 +13,7 @@ import { wire } from "./wire";
 
 export { Refusal, wire } from "./wire";
 
-configure({ asyncUtilTimeout: 5000 });
+configure({ asyncUtilTimeout: 15_000 });
 
 export const house: House = {
   house: {

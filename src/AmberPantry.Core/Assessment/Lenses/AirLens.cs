@@ -15,7 +15,28 @@ internal static class AirLens
     private const double BathroomPct = 78;
     private const double LeastHeight = 0.05;
 
-    public static LensView? Of(Subject subject, Probe? peg)
+    public static LensView? Of(Subject subject, Probe? peg) =>
+        subject.Bath is not { } bath || Humidity(subject, peg) is not { } air
+            ? null
+            : new LensView(
+                Lens.Air,
+                [air],
+                new LensColumn(
+                    "Drinks from",
+                    [
+                        .. subject
+                            .There.Where(pair => pair.Material.InBath is { IsDry: true, Crh: not null })
+                            .Select(pair => new LensCell(pair.Line.Id, $"{pair.Material.InBath!.Crh:0.#}{Wording.Narrow}%")),
+                    ],
+                    bath.Air.CrhMixPct is { } crh ? $"{crh:0}{Wording.Narrow}%" : ""
+                ),
+                $"{Wording.Capital(Reading.Tell(air.Words, Wording.Narrow + "% humidity", "0"))}, lying open.",
+                BathPart.Of(subject).Steps
+            );
+
+    /// <summary>The axis of humidity; null where nothing is dissolved in a bath.</summary>
+    /// <param name="low">Drawn low below another, with fewer words.</param>
+    public static Instrument? Humidity(Subject subject, Probe? peg, bool low = false)
     {
         if (subject.Bath is not { } bath)
         {
@@ -41,59 +62,44 @@ internal static class AirLens
             ("workroom", "workroom", bath.RhPct),
             ("bathroom", "bathroom shelf", BathroomPct),
         ];
-        return new LensView(
-            Lens.Air,
+        return new Instrument
+        {
+            Id = "air",
+            Axis = "percent of humidity, lying open",
+            HeightSays = "Height is how loose it stays",
+            Unit = "%",
+            From = DriestPct,
+            To = DampestPct,
+            Major = 10,
+            Minor = 2,
+            Width = 1,
+            IsLow = low,
+            Hill =
             [
-                new Instrument
-                {
-                    Id = "air",
-                    Axis = "percent of humidity, lying open",
-                    HeightSays = "Height is how loose it stays",
-                    Unit = "%",
-                    From = DriestPct,
-                    To = DampestPct,
-                    Major = 10,
-                    Minor = 2,
-                    Width = 1,
-                    Hill =
-                    [
-                        .. Enumerable
-                            .Range(0, (int)(DampestPct - DriestPct) + 1)
-                            .Select(i => DriestPct + i)
-                            .Select(rh => new HillPoint(rh, Math.Max(LeastHeight, Loose(rh) / 100))),
-                    ],
-                    Words = words,
-                    Stems =
-                    [
-                        .. places.Select(place =>
-                        {
-                            var rh = peg?.Id == place.Id ? Math.Clamp(peg.Value, DriestPct, DampestPct) : place.At;
-                            var closed = At(rh, isSealed: true).Band;
-                            return new Stem(
-                                place.Id,
-                                place.Name,
-                                rh,
-                                $"{rh:0}{Wording.Narrow}% {Reading.WordAt(words, rh)}; closed it {Closed(closed)}",
-                                ProbeKind.Peg,
-                                "",
-                                1
-                            );
-                        }),
-                    ],
-                },
+                .. Enumerable
+                    .Range(0, (int)(DampestPct - DriestPct) + 1)
+                    .Select(i => DriestPct + i)
+                    .Select(rh => new HillPoint(rh, Math.Max(LeastHeight, Loose(rh) / 100))),
             ],
-            new LensColumn(
-                "Drinks from",
-                [
-                    .. subject
-                        .There.Where(pair => pair.Material.InBath is { IsDry: true, Crh: not null })
-                        .Select(pair => new LensCell(pair.Line.Id, $"{pair.Material.InBath!.Crh:0.#}{Wording.Narrow}%")),
-                ],
-                bath.Air.CrhMixPct is { } crh ? $"{crh:0}{Wording.Narrow}%" : ""
-            ),
-            $"{Wording.Capital(Reading.Tell(words, Wording.Narrow + "% humidity", "0"))}, lying open.",
-            BathPart.Of(subject).Steps
-        );
+            Words = words,
+            Stems =
+            [
+                .. places.Select(place =>
+                {
+                    var rh = peg?.Id == place.Id ? Math.Clamp(peg.Value, DriestPct, DampestPct) : place.At;
+                    var closed = At(rh, isSealed: true).Band;
+                    return new Stem(
+                        place.Id,
+                        place.Name,
+                        rh,
+                        $"{rh:0}{Wording.Narrow}% {Reading.WordAt(words, rh)}{(low ? "" : $"; closed it {Closed(closed)}")}",
+                        ProbeKind.Peg,
+                        "",
+                        1
+                    );
+                }),
+            ],
+        };
     }
 
     private static string Closed(CakingBand band) =>

@@ -1,17 +1,22 @@
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Families;
+using AmberPantry.Core.Materials;
 using AmberPantry.Core.Science.Fizz;
 using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Assessment.Lenses;
 
-/// <summary>Soda against acid: two bars, what finds a partner and what is left over.</summary>
+/// <summary>Soda against acid: two bars, what finds a partner and what is left over; and below, the air in which it keeps.</summary>
 internal static class FizzLens
 {
     private const double StepPercent = 0.5;
 
-    public static LensView? Of(Subject subject)
+    /// <summary>Nearer than this, percent, they are even.</summary>
+    private const double LeastApart = 0.5;
+
+    /// <param name="peg">A place of the air that is moved to another humidity.</param>
+    public static LensView? Of(Subject subject, Probe? peg)
     {
         var mix = subject.BathMix;
         if (mix.AcidMol <= 0 && mix.BaseMol <= 0)
@@ -48,7 +53,7 @@ internal static class FizzLens
                     Major = 10,
                     Minor = 2,
                     Width = 1,
-                    Lanes = [.. Side("acid", acid, matched, MatterState.Hard), .. Side("soda", soda, matched, MatterState.Firm)],
+                    Lanes = [.. Side("acid", Acids(subject), acid, matched, MatterState.Hard), .. Side("soda", "", soda, matched, MatterState.Firm)],
                     Stems =
                     [
                         // The acid is what is moved: up to the soda it is what is matched, beyond it it has a stem of its own.
@@ -56,8 +61,10 @@ internal static class FizzLens
                         .. acid > soda && sour is not null
                             ? [Acid("acid", acid, $"for {acid:0.0}{Wording.Narrow}% of soda", sour)]
                             : Array.Empty<Stem>(),
+                        .. Even(subject, acid, soda),
                     ],
                 },
+                .. AirLens.Humidity(subject, peg, low: true) is { } air ? [air] : Array.Empty<Instrument>(),
             ],
             new LensColumn(
                 "Soda matched",
@@ -82,14 +89,58 @@ internal static class FizzLens
 
     private static string Part(double soda, double matched) => soda > 0 ? $"{100 * matched / soda:0}{Wording.Narrow}% of the soda" : "no soda";
 
-    private static IEnumerable<Lane> Side(string name, double g, double matched, MatterState wears)
+    /// <summary>Where the two would be even if the largest acid and the largest soda traded.</summary>
+    private static IEnumerable<Stem> Even(Subject subject, double acid, double soda)
+    {
+        (Material Material, double Percent)? Largest(FizzKind kind) =>
+            subject
+                .There.Where(pair => pair.Material.InBath is { } part && part.Kind == kind)
+                .OrderByDescending(pair => pair.Line.Percent)
+                .Select(pair => ((Material, double)?)(pair.Material, (double)pair.Line.Percent))
+                .FirstOrDefault();
+        if (Math.Abs(soda - acid) < LeastApart || Largest(FizzKind.Acid) is not { } sour || Largest(FizzKind.Base) is not { } alkali)
+        {
+            yield break;
+        }
+
+        var (takes, gives) = (SodaOf(sour.Material.InBath!), SodaOf(alkali.Material.InBath!));
+        var trade = (soda - acid) / (takes + gives);
+        if (sour.Percent + trade < 0 || alkali.Percent - trade < 0)
+        {
+            yield break;
+        }
+
+        yield return new Stem(
+            "even",
+            "even at",
+            soda - (trade * gives),
+            $"{sour.Percent + trade:0.0}{Wording.Narrow}% acid to {alkali.Percent - trade:0.0} soda"
+        );
+    }
+
+    /// <summary>Each acid with the soda it meets; empty where there is only one.</summary>
+    private static string Acids(Subject subject)
+    {
+        var each = subject.There.Where(pair => pair.Material.InBath is { Kind: FizzKind.Acid }).ToArray();
+        return each.Length < 2
+            ? ""
+            : string.Join(
+                ", ",
+                each.OrderByDescending(pair => pair.Line.Percent)
+                    .Select(pair => $"{Wording.Brief(pair.Material.Name)} {SodaOf(pair.Material.InBath!) * (double)pair.Line.Percent:0.0}")
+            );
+    }
+
+    /// <param name="of">What the matched part is made of; empty where it is one thing.</param>
+    private static IEnumerable<Lane> Side(string name, string of, double g, double matched, MatterState wears)
     {
         if (g <= 0)
         {
             yield break;
         }
 
-        yield return new Lane(name, $"{name}: {matched:0.0}{Wording.Narrow}% matched", 0, matched, "", null, wears);
+        var parts = of.Length > 0 ? $" ({of})" : "";
+        yield return new Lane(name, $"{name}: {matched:0.0}{Wording.Narrow}% matched{parts}", 0, matched, "", null, wears);
         if (g > matched + 0.05)
         {
             yield return new Lane($"{name}_left", $"{g - matched:0.0}{Wording.Narrow}% left over", matched, g, "", null, wears, LeftOver: true);
@@ -97,7 +148,11 @@ internal static class FizzLens
     }
 
     private static string Cell(FizzMaterial material, double g) =>
-        material.Kind == FizzKind.Acid
-            ? $"{g / material.MolarMass * material.AcidEq * FizzMix.SodaGMol:0.0}{Wording.Narrow}%"
-            : $"of {g / material.MolarMass * (material.BicarbonateEq + (2 * material.CarbonateEq)) * FizzMix.SodaGMol:0.0}{Wording.Narrow}%";
+        $"{(material.Kind == FizzKind.Acid ? "" : "of ")}{SodaOf(material) * g:0.0}{Wording.Narrow}%";
+
+    /// <summary>Grams of soda that a gram of it meets, or is worth.</summary>
+    private static double SodaOf(FizzMaterial material) =>
+        (material.Kind == FizzKind.Acid ? material.AcidEq : material.BicarbonateEq + (2 * material.CarbonateEq))
+        / material.MolarMass
+        * FizzMix.SodaGMol;
 }

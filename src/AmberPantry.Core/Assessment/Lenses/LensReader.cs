@@ -26,7 +26,7 @@ internal static class LensReader
             Lens.Scent => ScentLens.Of(subject),
             Lens.Cost => CostLens.Of(subject, peg),
             Lens.Sponge => SpongeLens.Of(subject),
-            Lens.Fizz => FizzLens.Of(subject),
+            Lens.Fizz => FizzLens.Of(subject, peg),
             Lens.Air => AirLens.Of(subject, peg),
             Lens.Tub => TubLens.Of(subject, peg),
             _ => null,

@@ -72,7 +72,10 @@ export function useBenchView(
     });
   });
   const wonder = state.mode === "wondering" ? state.wonder : null;
-  const mark = wonder && settled.assessment.parts.melt?.landmarks.find((landmark) => landmark.id === wonder.id);
+  // The room has a place on the ruler and a peg in the air: only one of them is moved.
+  const mark =
+    wonder?.kind === "landmark" &&
+    settled.assessment.parts.melt?.landmarks.find((landmark) => landmark.id === wonder.id);
   const moved = useMemo<Moved | null>(
     () => (wonder && mark ? { id: wonder.id, celsius: wonder.value, from: mark.temperatureC } : null),
     [wonder, mark],

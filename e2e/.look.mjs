@@ -1,0 +1,20 @@
+import { chromium } from "@playwright/test";
+import { launchOptions } from "./chromium.mjs";
+const b = await chromium.launch(launchOptions);
+const page = await b.newPage({ viewport: { width: 1280, height: 800 } });
+const at = "http://localhost:5391";
+await page.goto(at+"/bench/24?by=fizz"); await page.locator(".plate-instrument svg").first().waitFor(); await page.waitForLoadState("networkidle");
+await page.getByRole("slider",{name:"workroom"}).focus(); for(let i=0;i<6;i++) await page.keyboard.press("ArrowRight"); await page.waitForTimeout(400);
+await page.screenshot({ path: "/tmp/pic/fizz.png" });
+await page.keyboard.press("Escape");
+await page.setViewportSize({ width: 820, height: 1100 }); await page.waitForTimeout(300);
+await page.screenshot({ path: "/tmp/pic/fizz820.png" });
+await page.setViewportSize({ width: 1280, height: 800 });
+// heat panel in night and °F/oz
+await page.request.put(at+"/api/house", { data: {} }).catch(()=>{});
+await page.goto(at+"/bench/7"); await page.getByRole("button",{name:"Night light"}).click();
+await page.getByRole("button",{name:"°C g"}).click().catch(()=>{});
+await page.waitForTimeout(500);
+await page.getByRole("button",{name:"Heat",exact:true}).click(); await page.waitForTimeout(600);
+await page.screenshot({ path: "/tmp/pic/heat.png" });
+await b.close();
