@@ -68,7 +68,7 @@ const watch = (on, target) =>
     }).observe(document.querySelector(where), { subtree: true, attributes: true, childList: true, characterData: true });
   }, target);
 
-const rounds = 40;
+const rounds = 60;
 /** Turns of the bare page and the instrument: the median of their 95th percentiles counts, so that a guest of the machine spoils none. */
 const turns = 3;
 /** A hand lies on a thing before it presses, ms. */

@@ -16,6 +16,7 @@ public class WordingTests
         Assert.Equal("107\u202f°F", Imperial.Temperature(41.7));
         Assert.Equal("144.0\u202fg", Metric.Weight(144));
         Assert.Equal("12.0\u202fkg", Metric.RoundWeight(12_000));
+        Assert.Equal(["0.005\u202foz", "0.053\u202foz", "10.58\u202foz"], new[] { 0.15m, 1.5m, 300m }.Select(Imperial.RoundWeight));
         Assert.Equal("5.079\u202foz", Imperial.Weight(144));
         Assert.Equal("0.80\u202f%", Wording.Percent(0.8m));
         Assert.Equal("18.0\u202f%", Wording.Percent(18));

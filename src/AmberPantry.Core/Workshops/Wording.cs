@@ -41,9 +41,12 @@ public sealed partial class Wording(Workshop workshop)
         return grams >= 10_000 ? $"{Number((double)grams / 1000, "#,0.0#")}{Narrow}kg" : $"{Number((double)grams, ScaleFormat)}{Narrow}g";
     }
 
+    /// <summary>Below it an ounce needs more than two decimals: a spray is 0.005 oz.</summary>
+    private const decimal SmallG = 3;
+
     /// <summary>A mass that need not show the scale's step, such as a batch.</summary>
     public string RoundWeight(decimal grams) =>
-        workshop.Weight == WeightUnit.Ounces ? $"{Number((double)(grams / Ounces.Grams), "#,0.00")}{Narrow}oz"
+        workshop.Weight == WeightUnit.Ounces ? $"{Number((double)(grams / Ounces.Grams), grams < SmallG ? "0.00#" : "#,0.00")}{Narrow}oz"
         : grams >= 10_000 ? Weight(grams)
         : $"{Number((double)grams, "#,0.#")}{Narrow}g";
 
