@@ -34,7 +34,7 @@ if (args.Contains("--kills"))
 
 if (args.Contains("--balance"))
 {
-    Console.WriteLine(BalanceOfTwenty(20_000));
+    Console.WriteLine(BalanceOfTwenty(PointsOfTheAim));
     Console.WriteLine($"wishes {Median(5, WishesOfFourteen()) / 1000:0} ms");
     return;
 }
