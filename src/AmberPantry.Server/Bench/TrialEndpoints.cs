@@ -181,10 +181,8 @@ public static class TrialEndpoints
     }
 
     /// <summary>What changed from an earlier trial to this one, as it would be in a third: nothing is kept by looking.</summary>
-    private static async Task<CarriedChange> Carried(int id, int since, int into, PantryDb db, WorkshopKeeper keeper)
-    {
-        return CarriedChange.Of(await Content(db, since), await Content(db, id), await Content(db, into), keeper.Shelf);
-    }
+    private static async Task<CarriedChange> Carried(int id, int since, int into, PantryDb db, WorkshopKeeper keeper) =>
+        CarriedChange.Of(await Content(db, since), await Content(db, id), await Content(db, into), keeper.Shelf);
 
     private static async Task<Formula> Content(PantryDb db, int id) =>
         await db.Trials.Where(trial => trial.Id == id).Select(trial => trial.Content).FirstOrDefaultAsync()

@@ -87,16 +87,8 @@ internal static class AirLens
                 .. places.Select(place =>
                 {
                     var rh = peg?.Id == place.Id ? Math.Clamp(peg.Value, DriestPct, DampestPct) : place.At;
-                    var closed = At(rh, isSealed: true).Band;
-                    return new Stem(
-                        place.Id,
-                        place.Name,
-                        rh,
-                        $"{rh:0}{Wording.Narrow}% {Reading.WordAt(words, rh)}{(low ? "" : $"; closed it {Closed(closed)}")}",
-                        ProbeKind.Peg,
-                        "",
-                        1
-                    );
+                    var closed = low ? "" : $"; closed it {Closed(At(rh, isSealed: true).Band)}";
+                    return new Stem(place.Id, place.Name, rh, $"{rh:0}{Wording.Narrow}% {Reading.WordAt(words, rh)}{closed}", ProbeKind.Peg, "", 1);
                 }),
             ],
         };

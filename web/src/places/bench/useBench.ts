@@ -22,6 +22,8 @@ import { LiveAssessor } from "./LiveAssessor";
 export type Said = { text: string; undo?: boolean; redo?: boolean; stop?: boolean; back?: () => Promise<unknown> };
 
 type Question = { formula: Formula; edits?: FormulaEdit[]; probe?: Wonder; parts: Part[]; lens: Lens };
+/** What is asked of the trial in hand, read by its lens. */
+type Asked = Omit<Question, "formula" | "parts" | "lens">;
 /** The trial as another window has made it, and the list that stands in this one. */
 type Conflict = { theirs: Trial; mine: Formula };
 
@@ -145,9 +147,8 @@ export function useBench(trialId: number, lensOf: (trial: Trial) => Lens, onFork
     [fallOut, queries, settle, trialId],
   );
 
-  // An old verdict must not be read as new: after a quarter second without an answer the picture drops to its outline.
   const questionOf = useCallback(
-    (from: Trial, question: Omit<Question, "formula" | "parts" | "lens">): Question => {
+    (from: Trial, question: Asked): Question => {
       // What has been done and is on its way is part of what is asked about.
       const pending = outbox.waiting(`trial ${from.id}`).flatMap((one) => (one.kind === "edit" ? one.edits : []));
       const edits = [...pending, ...(question.edits ?? [])];
@@ -160,8 +161,9 @@ export function useBench(trialId: number, lensOf: (trial: Trial) => Lens, onFork
     },
     [lensOf],
   );
+  // An old verdict must not be read as new: after a quarter second without an answer the picture drops to its outline.
   const ask = useCallback(
-    (question: Omit<Question, "formula" | "parts" | "lens">) => {
+    (question: Asked) => {
       const from = now.current.trial;
       if (!from) return;
       clearTimeout(lateTimer.current);
