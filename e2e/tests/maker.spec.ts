@@ -126,8 +126,12 @@ test("a connection that goes away in the middle costs nothing", async ({ page, o
   await page.keyboard.press("ArrowRight");
   await expect(page.getByText(/Not saved yet: 1 change/)).toBeVisible();
   await expect(page.getByText(/No connection/)).toBeVisible();
+  // A place not opened yet waits for the server as well.
+  await page.keyboard.press("4");
+  await expect(page).toHaveURL(/\/pantry$/);
   await own.start();
-  await page.reload();
+  await expect(page.getByRole("heading", { name: "Pantry" })).toBeVisible();
+  await page.goto(`${own.url}/bench/${trial.id}`);
   await expect.poll(async () => (await own.call<Trial>("GET", `/trials/${trial.id}`)).revision).toBe(trial.revision + 1);
   await expect(page.locator(".saved-line")).toContainText("Saved");
 });

@@ -1,9 +1,11 @@
 import { ConfigProvider } from "antd";
-import { type ComponentType, lazy, Suspense, useState } from "react";
+import { Suspense, useState } from "react";
 import { Navigate, Route, Routes, useLocation, useNavigate } from "react-router";
 import { HouseProvider, useHouse } from "./shell/HouseContext";
 import { JumpTo } from "./shell/JumpTo";
 import { KeysHelp } from "./shell/KeysHelp";
+import { Mishap } from "./shell/Mishap";
+import { page } from "./shell/page";
 import { places, Shelf } from "./shell/Shelf";
 import { useFocusKept } from "./shell/useFocusKept";
 import { useKeys } from "./shell/useKeys";
@@ -20,10 +22,6 @@ import "./instruments/axis/axis.css";
 import "./places/bench/bench.css";
 import "./places/make/make.css";
 import "./places/today/today.css";
-
-/** A page whose script is fetched when it is first opened. */
-const page = <Name extends string>(name: Name, load: () => Promise<Record<Name, ComponentType>>) =>
-  lazy(() => load().then((module) => ({ default: module[name] })));
 
 const TodayPage = page("TodayPage", () => import("./places/today/Today"));
 const BenchDoor = page("BenchDoor", () => import("./places/bench/BenchDoor"));
@@ -63,7 +61,8 @@ function Themed() {
 function Pages() {
   const { house } = useHouse();
   const navigate = useNavigate();
-  const making = /^\/make\/\d+/.test(useLocation().pathname);
+  const { pathname } = useLocation();
+  const making = /^\/make\/\d+/.test(pathname);
   const [jumping, setJumping] = useState(false);
   const [helping, setHelping] = useState(false);
   const byNumber = Object.fromEntries(
@@ -89,26 +88,28 @@ function Pages() {
         Skip to the page
       </a>
       {!making && <Shelf onJump={() => setJumping(true)} onHelp={() => setHelping(true)} />}
-      <Suspense fallback={<main id="main" className="plates" />}>
-        <Routes>
-          <Route path="/" element={<Navigate replace to="/today" />} />
-          <Route path="/today" element={<TodayPage />} />
-          <Route path="/bench" element={<BenchDoor />} />
-          <Route path="/bench/new" element={<StartPage />} />
-          <Route path="/bench/paste" element={<PastePage />} />
-          <Route path="/bench/compare" element={<ComparePage />} />
-          <Route path="/bench/read" element={<LabelPage />} />
-          <Route path="/bench/all" element={<LibraryPage />} />
-          <Route path="/bench/:trial" element={<BenchPage />} />
-          <Route path="/make" element={<MakeList />} />
-          <Route path="/make/:batch" element={<MakeBatch />} />
-          <Route path="/pantry" element={<Pantry />} />
-          <Route path="/logbook" element={<Logbook />} />
-          <Route path="/logbook/:batch" element={<Logbook />} />
-          <Route path="/house" element={<HousePage />} />
-          <Route path="*" element={<NotHere />} />
-        </Routes>
-      </Suspense>
+      <Mishap at={pathname}>
+        <Suspense fallback={<main id="main" className="plates" />}>
+          <Routes>
+            <Route path="/" element={<Navigate replace to="/today" />} />
+            <Route path="/today" element={<TodayPage />} />
+            <Route path="/bench" element={<BenchDoor />} />
+            <Route path="/bench/new" element={<StartPage />} />
+            <Route path="/bench/paste" element={<PastePage />} />
+            <Route path="/bench/compare" element={<ComparePage />} />
+            <Route path="/bench/read" element={<LabelPage />} />
+            <Route path="/bench/all" element={<LibraryPage />} />
+            <Route path="/bench/:trial" element={<BenchPage />} />
+            <Route path="/make" element={<MakeList />} />
+            <Route path="/make/:batch" element={<MakeBatch />} />
+            <Route path="/pantry" element={<Pantry />} />
+            <Route path="/logbook" element={<Logbook />} />
+            <Route path="/logbook/:batch" element={<Logbook />} />
+            <Route path="/house" element={<HousePage />} />
+            <Route path="*" element={<NotHere />} />
+          </Routes>
+        </Suspense>
+      </Mishap>
       <JumpTo open={jumping} onClose={() => setJumping(false)} />
       <KeysHelp open={helping} onClose={() => setHelping(false)} />
     </div>

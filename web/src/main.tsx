@@ -31,7 +31,8 @@ startOutbox();
 
 const root = document.getElementById("root");
 if (!root) throw new Error("The page has no root.");
-createRoot(root).render(
+// A page that stops is told on the page and to whoever watches the browser.
+createRoot(root, { onCaughtError: reportError }).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
       <BrowserRouter>

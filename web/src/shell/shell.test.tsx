@@ -5,6 +5,8 @@ import { house, inBrowser, materials, show, where, wire } from "../test/workshop
 import { JumpTo } from "./JumpTo";
 import { KeysHelp } from "./KeysHelp";
 import { MaterialCombobox } from "./MaterialCombobox";
+import { Mishap } from "./Mishap";
+import { fetched } from "./page";
 import { remembered } from "./remembered";
 import { rimPath, Shelf } from "./Shelf";
 import { keyName, type Keys, useKeys } from "./useKeys";
@@ -296,5 +298,49 @@ describe("shelf and keys", () => {
     expect(key("y", { ctrlKey: true })).toBe("Ctrl+Shift+z");
     expect(key("ArrowLeft", { shiftKey: true })).toBe("Shift+ArrowLeft");
     expect(key("?", { shiftKey: true })).toBe("?");
+  });
+});
+
+describe("a page that cannot come", () => {
+  it("is fetched again once the server answers, and its refusal is an error where it does", async () => {
+    await show(<p>here</p>);
+    vi.useFakeTimers();
+    try {
+      wire.gone = true;
+      const load = vi.fn(() => (wire.gone ? Promise.reject(new Error("no script")) : Promise.resolve("page")));
+      const coming = fetched(load);
+      await vi.advanceTimersByTimeAsync(2_500);
+      expect(load).toHaveBeenCalledTimes(3);
+      wire.gone = false;
+      await vi.advanceTimersByTimeAsync(1_000);
+      await expect(coming).resolves.toBe("page");
+      const never = vi.fn(() => Promise.reject(new Error("an older version")));
+      await expect(fetched(never)).rejects.toThrow("an older version");
+      expect(never).toHaveBeenCalledTimes(2);
+    } finally {
+      wire.gone = false;
+      vi.useRealTimers();
+    }
+  });
+
+  it("says what happened, keeps the shelf, and is gone at another place", async () => {
+    const silent = vi.spyOn(console, "error").mockImplementation(() => undefined);
+    const Broken = () => {
+      throw new Error("a line without a share");
+    };
+    const { rerender } = render(
+      <Mishap at="/bench/4">
+        <Broken />
+      </Mishap>,
+    );
+    expect(screen.getByRole("alert").textContent).toContain("a line without a share");
+    expect(screen.getByRole("button", { name: "Fetch it again" })).toBeTruthy();
+    rerender(
+      <Mishap at="/today">
+        <p>Today</p>
+      </Mishap>,
+    );
+    expect(screen.getByText("Today")).toBeTruthy();
+    silent.mockRestore();
   });
 });

@@ -1,4 +1,4 @@
-import { screen, waitFor } from "@testing-library/react";
+import { act, screen, waitFor } from "@testing-library/react";
 import { Route, Routes } from "react-router";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { outbox } from "../../shell/outbox";
@@ -31,7 +31,7 @@ const steps = [
 ];
 
 /** A batch on the server: does what it is told, as far as the page can see. */
-function served(at = 0, answer: (command: { kind: string }) => unknown = () => null) {
+function served(at = 0, answer: (command: { kind: string; seen?: unknown }) => unknown = () => null) {
   const now = {
     id: 9,
     revision: 0,
@@ -61,7 +61,7 @@ function served(at = 0, answer: (command: { kind: string }) => unknown = () => n
     "POST /api/batches/9/commands": ({
       command,
     }: {
-      command: { kind: string; step?: string; weighedG?: number | null; temperatureC?: number | null };
+      command: { kind: string; step?: string; weighedG?: number | null; temperatureC?: number | null; seen?: unknown };
     }) => {
       const refused = answer(command);
       if (refused) return refused;
@@ -329,6 +329,35 @@ describe("making a batch", () => {
     await user.keyboard("{Enter}");
     await waitFor(() => expect(commands()).toHaveLength(2));
     expect(commands()[0]).toMatchObject({ seen: { weighedG: null } });
+  });
+
+  it("has not seen what was fetched while a number was being typed, until it was told of it", async () => {
+    const routes = served(1, (command) =>
+      command.kind === "record_step" && (command.seen as { weighedG: number | null }).weighedG === null
+        ? new Refusal("In another window 83 g was put down.", "command.weighedG", "Next again keeps yours.", 409)
+        : null,
+    );
+    const other = routes["GET /api/batches/9"]();
+    const step = other.batch.steps[1]?.id;
+    let further = false;
+    const { user, queries } = await open({
+      ...routes,
+      "GET /api/batches/9": () =>
+        further ? { ...other, batch: { ...other.batch, done: [{ step, weighedG: 83, temperatureC: null }] } } : other,
+    });
+    await user.type(await screen.findByLabelText(/^Weight of Beeswax/), "84");
+    further = true;
+    await act(() => queries.invalidateQueries());
+    await user.keyboard("{Enter}");
+    expect(await screen.findByText(/In another window 83 g/)).toBeTruthy();
+    await waitFor(async () => {
+      await user.keyboard("{Enter}");
+      expect(commands()).toHaveLength(2);
+    });
+    expect(commands().map((one) => (one as { seen: unknown }).seen)).toMatchObject([
+      { weighedG: null },
+      { weighedG: 83 },
+    ]);
   });
 
   it("goes back once for a Backspace that is held", async () => {

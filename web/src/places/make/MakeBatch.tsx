@@ -1,7 +1,15 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { useNavigate, useParams } from "react-router";
-import { api, inWords, isConnected, onConnection, type MakeStep, type PourOverChoices } from "../../api/client";
+import {
+  api,
+  type Batch,
+  inWords,
+  isConnected,
+  onConnection,
+  type MakeStep,
+  type PourOverChoices,
+} from "../../api/client";
 import { keys, touch } from "../../api/keys";
 import { useHouse } from "../../shell/HouseContext";
 import { usePageTitle } from "../../shell/usePageTitle";
@@ -20,6 +28,11 @@ import "./make.css";
 const sleepMs = 600;
 const wipeSeconds = 8;
 const longest = 8;
+
+const seenOf = (record: ReturnType<typeof recordedAt>) => ({
+  weighedG: record?.weighedG ?? null,
+  temperatureC: record?.temperatureC ?? null,
+});
 
 /** One batch, one step to the screen. Every step is put down before Next is believed. */
 export function MakeBatch() {
@@ -41,6 +54,8 @@ export function MakeBatch() {
   const [units_, setUnits] = useState("");
   const [notes, setNotes] = useState("");
   const sleepsUntil = useRef(0);
+  // What stood for this step when it was opened: a record fetched since then has not been looked at.
+  const seen = useRef(seenOf(undefined));
 
   const batch = view?.batch;
   usePageTitle(view ? `Making ${view.from.formulaName}, lot ${view.batch.lot}` : undefined);
@@ -62,6 +77,7 @@ export function MakeBatch() {
     setNumber(
       known == null ? (drafts.current.get(step.id) ?? quantity(measure, null, units)) : quantity(measure, known, units),
     );
+    seen.current = seenOf(before);
     setAsks(null);
     setOver(null);
     sleepsUntil.current = performance.now() + sleepMs;
@@ -110,15 +126,16 @@ export function MakeBatch() {
           : "";
 
   const record = (weighedG: number | null, note: string | null) => {
-    const before = recordedAt(view, waiting, step.id);
-    const seen = { weighedG: before?.weighedG ?? null, temperatureC: before?.temperatureC ?? null };
     setAt(Math.min(index + 1, batch.steps.length - 1));
-    act({ kind: "record_step", step: step.id, weighedG, temperatureC: weighing ? null : value, note, seen }).catch(
-      (error: unknown) => {
+    const temperatureC = weighing ? null : value;
+    act({ kind: "record_step", step: step.id, weighedG, temperatureC, note, seen: seen.current }).catch(
+      async (error: unknown) => {
         setAt(index);
         setRefused(inWords(error));
-        // Another window may be further on: what it has put down is what is seen from now on.
-        void queries.invalidateQueries({ queryKey: keys.batch(id) });
+        // Another window may be further on: what it has put down is told now, and so is seen.
+        await queries.invalidateQueries({ queryKey: keys.batch(id) });
+        const stands = queries.getQueryData<Batch>(keys.batch(id));
+        if (stands) seen.current = seenOf(recordedAt(stands, [], step.id));
       },
     );
   };

@@ -1,0 +1,31 @@
+import { type ComponentType, lazy } from "react";
+import { api, NoConnection } from "../api/client";
+
+const waitMs = 1000;
+
+/** A page whose script is fetched when it is first opened; one opened while nobody answers comes as soon as somebody does. */
+export const page = <Name extends string>(name: Name, load: () => Promise<Record<Name, ComponentType>>) =>
+  lazy(async () => ({ default: (await fetched(load))[name] }));
+
+/** What is asked for, asked again while the server is away; what it refuses while it answers is an error. */
+export async function fetched<T>(load: () => Promise<T>): Promise<T> {
+  for (;;) {
+    try {
+      return await load();
+    } catch (error) {
+      if (await answers()) return load().catch(() => Promise.reject(error));
+      await new Promise((resolve) => setTimeout(resolve, waitMs));
+    }
+  }
+}
+
+/** Whether the server answers; the shelf tells when it does not. */
+async function answers(): Promise<boolean> {
+  try {
+    await api.house();
+    return true;
+  } catch (error) {
+    if (error instanceof NoConnection) return false;
+    throw error;
+  }
+}
