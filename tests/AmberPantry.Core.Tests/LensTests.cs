@@ -195,6 +195,10 @@ public class LensTests
         Assert.Null(even.Probe);
         var there = Sample.Of(Kinds.Fizzy, ("sodium bicarbonate", 56.74m), ("citric acid", 43.26m));
         Assert.DoesNotContain(Read(there, Lens.Fizz)!.Instruments[0].Stems, stem => stem.Id == "even");
+        // A line that stays as it is cannot trade.
+        var uneven = Sample.Of(Kinds.Fizzy, ("sodium bicarbonate", 80), ("citric acid", 20));
+        var stays = uneven with { Lines = [uneven.Lines[0] with { Kept = true }, uneven.Lines[1]] };
+        Assert.DoesNotContain(Read(stays, Lens.Fizz)!.Instruments[0].Stems, stem => stem.Id == "even");
         // Two acids are told apart in their bar, one is not.
         var two = Sample.Of(Kinds.Fizzy, ("sodium bicarbonate", 60), ("citric acid", 30), ("cream of tartar", 10));
         Assert.Contains("cream of tartar 4", Read(two, Lens.Fizz)!.Instruments[0].Lanes[0].Name, StringComparison.Ordinal);

@@ -1,5 +1,6 @@
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Families;
+using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Science.Fizz;
 using AmberPantry.Core.Science.Melt;
@@ -31,11 +32,7 @@ internal static class FizzLens
         var last = 10 * Math.Ceiling(Math.Max(10, 1.1 * Math.Max(acid, soda)) / 10);
         var left =
             acid > soda ? $"acid for {acid - soda:0.0}{Wording.Narrow}% more is left over" : $"{soda - matched:0.0}{Wording.Narrow}% is left over";
-        var sour = subject
-            .There.Where(pair => pair.Material.InBath is { Kind: FizzKind.Acid } && !pair.Line.Kept)
-            .OrderByDescending(pair => pair.Line.Percent)
-            .Select(pair => pair.Line.Id)
-            .FirstOrDefault();
+        var sour = Of(subject, FizzKind.Acid).FirstOrDefault(pair => !pair.Line.Kept);
         var gas = subject.Bath is not { Balance: { } balance } bath
             ? ""
             : $" Gas {balance.Co2L * bath.PortionG / 100:0.0} litres from {subject.Say.RoundWeight((decimal)bath.PortionG)}.";
@@ -57,9 +54,9 @@ internal static class FizzLens
                     Stems =
                     [
                         // The acid is what is moved: up to the soda it is what is matched, beyond it it has a stem of its own.
-                        Acid("matched", matched, Part(soda, matched), acid <= soda ? sour : null),
-                        .. acid > soda && sour is not null
-                            ? [Acid("acid", acid, $"for {acid:0.0}{Wording.Narrow}% of soda", sour)]
+                        Acid("matched", matched, Part(soda, matched), acid <= soda ? sour.Line?.Id : null),
+                        .. acid > soda && sour.Line is { } line
+                            ? [Acid("acid", acid, $"for {acid:0.0}{Wording.Narrow}% of soda", line.Id)]
                             : Array.Empty<Stem>(),
                         .. Even(subject, acid, soda),
                     ],
@@ -89,46 +86,45 @@ internal static class FizzLens
 
     private static string Part(double soda, double matched) => soda > 0 ? $"{100 * matched / soda:0}{Wording.Narrow}% of the soda" : "no soda";
 
-    /// <summary>Where the two would be even if the largest acid and the largest soda traded.</summary>
+    /// <summary>The acids or the sodas of a mix, the largest first.</summary>
+    private static IEnumerable<(FormulaLine Line, Material Material)> Of(Subject subject, FizzKind kind) =>
+        subject.There.Where(pair => pair.Material.InBath?.Kind == kind).OrderByDescending(pair => pair.Line.Percent);
+
+    /// <summary>Where the two would be even if the largest acid and the largest soda that are free to move traded.</summary>
     private static IEnumerable<Stem> Even(Subject subject, double acid, double soda)
     {
-        (Material Material, double Percent)? Largest(FizzKind kind) =>
-            subject
-                .There.Where(pair => pair.Material.InBath is { } part && part.Kind == kind)
-                .OrderByDescending(pair => pair.Line.Percent)
-                .Select(pair => ((Material, double)?)(pair.Material, (double)pair.Line.Percent))
-                .FirstOrDefault();
-        if (Math.Abs(soda - acid) < LeastApart || Largest(FizzKind.Acid) is not { } sour || Largest(FizzKind.Base) is not { } alkali)
+        (FormulaLine Line, Material Material)[] acids = [.. Of(subject, FizzKind.Acid)],
+            sodas = [.. Of(subject, FizzKind.Base)];
+        var sour = acids.FirstOrDefault(pair => !pair.Line.Kept);
+        var alkali = sodas.FirstOrDefault(pair => !pair.Line.Kept);
+        if (Math.Abs(soda - acid) < LeastApart || sour.Line is null || alkali.Line is null)
         {
             yield break;
         }
 
         var (takes, gives) = (SodaOf(sour.Material.InBath!), SodaOf(alkali.Material.InBath!));
         var trade = (soda - acid) / (takes + gives);
-        if (sour.Percent + trade < 0 || alkali.Percent - trade < 0)
+        if ((double)sour.Line.Percent + trade < 0 || (double)alkali.Line.Percent - trade < 0)
         {
             yield break;
         }
 
+        double Together((FormulaLine Line, Material Material)[] all) => (double)all.Sum(pair => pair.Line.Percent);
         yield return new Stem(
             "even",
             "even at",
             soda - (trade * gives),
-            $"{sour.Percent + trade:0.0}{Wording.Narrow}% acid to {alkali.Percent - trade:0.0} soda"
+            $"{Together(acids) + trade:0.0}{Wording.Narrow}% acid to {Together(sodas) - trade:0.0} soda"
         );
     }
 
     /// <summary>Each acid with the soda it meets; empty where there is only one.</summary>
     private static string Acids(Subject subject)
     {
-        var each = subject.There.Where(pair => pair.Material.InBath is { Kind: FizzKind.Acid }).ToArray();
-        return each.Length < 2
-            ? ""
-            : string.Join(
-                ", ",
-                each.OrderByDescending(pair => pair.Line.Percent)
-                    .Select(pair => $"{Wording.Brief(pair.Material.Name)} {SodaOf(pair.Material.InBath!) * (double)pair.Line.Percent:0.0}")
-            );
+        var each = Of(subject, FizzKind.Acid)
+            .Select(pair => $"{Wording.Brief(pair.Material.Name)} {SodaOf(pair.Material.InBath!) * (double)pair.Line.Percent:0.0}")
+            .ToArray();
+        return each.Length < 2 ? "" : string.Join(", ", each);
     }
 
     /// <param name="of">What the matched part is made of; empty where it is one thing.</param>
