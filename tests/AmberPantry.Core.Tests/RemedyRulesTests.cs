@@ -2,6 +2,7 @@ using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Assessment.Rules;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Colour;
 
 namespace AmberPantry.Core.Tests;
 
@@ -90,5 +91,34 @@ public class RemedyRulesTests
         var finding = Sample.Assessor.Assess(formula, new Question { Remedies = true }).Found("weighable")!;
         Assert.StartsWith("Premix 1 part rosemary extract", finding.Advice, StringComparison.Ordinal);
         Assert.All(finding.Remedies, remedy => Assert.True(Editor.Apply(formula, remedy.Edits).Batch.Grams <= 3 * formula.Batch.Grams));
+    }
+
+    [Theory]
+    [InlineData("red iron oxide", 1.5)]
+    [InlineData("ultramarine blue", 2.5)]
+    public void WhatStainsIsTradedForAColourLikeItThatHardlyDoes(string strong, double percent)
+    {
+        var salts = Sample.Of(
+            Kinds.BathSalts,
+            ("Epsom salt", 88 - (decimal)percent),
+            ("magnesium carbonate", 10),
+            ("jojoba oil", 2),
+            (strong, (decimal)percent)
+        );
+        var before = Sample.Assessor.Assess(salts);
+        var remedies = For(salts, "stains-tub");
+        Assert.NotEmpty(remedies);
+        double Off(Formula formula) =>
+            Lab.DeltaE00(Lab.OfHex(before.Parts.Colour!.Reading.Hex), Lab.OfHex(Sample.Assessor.Assess(formula).Parts.Colour!.Reading.Hex));
+        foreach (var remedy in remedies)
+        {
+            Assert.Contains("stain ", remedy.Effect, StringComparison.Ordinal);
+            var after = Editor.Apply(salts, remedy.Edits);
+            Assert.InRange(Sample.Assessor.Assess(after).Found("stains-tub")!.Numbers[0].Value, 2, 3);
+        }
+
+        // A colour of its kind keeps more of the look than white does.
+        var offs = remedies.ToLookup(one => one.Label.EndsWith("kaolin", StringComparison.Ordinal), one => Off(Editor.Apply(salts, one.Edits)));
+        Assert.True(offs[false].Min() < offs[true].Min(), string.Join(", ", remedies.Select(one => one.Label)));
     }
 }

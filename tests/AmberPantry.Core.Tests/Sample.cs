@@ -49,10 +49,10 @@ public static class Sample
             ("rosemary extract in oil", 0.2m)
         );
 
-    /// <summary>The one that stands the van.</summary>
     /// <summary>The same, asked to stand the winter porch too.</summary>
     public static Formula InTheCold(Formula formula) => formula with { MustStand = [Landmark.Porch, Landmark.Workroom, Landmark.Skin, Landmark.Van] };
 
+    /// <summary>The one that stands the van.</summary>
     public static Formula Slipway7 { get; } =
         Of(
             Kinds.Balm,

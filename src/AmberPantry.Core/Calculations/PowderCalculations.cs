@@ -124,7 +124,12 @@ internal static class PowderCalculations
     private static PackFill FillOf(Fields fields)
     {
         var mix = ReadMix(fields).Mix;
-        return PackFill.Of(mix, fields.Number("volumeMl", 0.5, 5000), fields.Number("fill", 0.2, 1, 0.9), fields.Number("tap", 0, 1, 0.5));
+        return PackFill.Of(
+            mix,
+            fields.Number("volumeMl", 0.5, 5000),
+            fields.Number("fill", 0.2, 1, PackFill.UsualFill),
+            fields.Number("tap", 0, 1, PackFill.UsualTap)
+        );
     }
 
     private static PowderInFat InFatOf(Fields fields)

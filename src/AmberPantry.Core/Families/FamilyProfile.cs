@@ -154,6 +154,9 @@ public sealed record FamilyProfile
 
     public required PackKind Pack { get; init; }
 
+    /// <summary>What one use of it usually takes, g, an estimate; null where uses are not counted.</summary>
+    public double? DoseG { get; init; }
+
     public FeelWishes Feel { get; init; } = new();
 
     /// <summary>Air usually beaten in, percent of the volume without it; null where none is.</summary>

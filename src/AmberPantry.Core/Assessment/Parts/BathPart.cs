@@ -6,9 +6,6 @@ namespace AmberPantry.Core.Assessment.Parts;
 /// <summary>A formula as it meets the bath and the room's air.</summary>
 public sealed record BathReading
 {
-    /// <summary>Usual portion of a bath product, g, where the batch is not counted in pieces.</summary>
-    private const double UsualPortionG = 100;
-
     private const double UsualHumidity = 60;
 
     /// <summary>Half thickness of a usual piece, and depth of a tray of salt, cm.</summary>
@@ -58,8 +55,8 @@ public sealed record BathReading
 
         // A piece is one bath; a pouch of salts is many.
         var pieces = subject.Family.Traits.Fizzes;
-        var portion =
-            pieces && subject.Formula.Batch.FillG is { } piece ? (double)piece : Math.Min(UsualPortionG, (double)subject.Formula.Batch.Grams);
+        var batch = subject.Formula.Batch;
+        var portion = pieces && batch.FillG is { } piece ? (double)piece : Math.Min(subject.Family.DoseG ?? 0, (double)batch.Grams);
         var rh = subject.Workshop.HumidityPercent ?? UsualHumidity;
         var litres = subject.Circumstances.TubLitres;
         var fizzes = mix.GasMol > 0;

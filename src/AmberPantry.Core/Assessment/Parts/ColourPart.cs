@@ -17,7 +17,7 @@ internal sealed record Colouring(Paint Paint, IReadOnlyList<(Colourant Colourant
     public static Colouring Of(Subject subject)
     {
         var plain = subject.Formula with { Lines = [.. subject.Lines.Where(pair => pair.Material.Keys.Colourant is null).Select(pair => pair.Line)] };
-        var tint = Lab.FromLinear(Srgb.Linear(PotColour.Of(plain.Lines.Count > 0 ? plain : subject.Formula, subject.Shelf))!);
+        var tint = Lab.OfHex(PotColour.Of(plain.Lines.Count > 0 ? plain : subject.Formula, subject.Shelf));
         var nearest = subject.Family.Traits.Fizzes ? ColourBase.All["fizz_mix"] : ColourBase.Nearest(Ground(subject.Family.Nature), tint);
         (Colourant, double)[] colourants =
         [

@@ -1,5 +1,6 @@
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Costing;
+using AmberPantry.Core.Science.Colour;
 using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Workshops;
 
@@ -97,7 +98,19 @@ internal sealed record Difference(IReadOnlyList<string> Gains, IReadOnlyList<str
             Figure(100 * subject.Powders.Budget?.U, 100 * after.Powders.Budget?.U, 1, true, "room filled with oil", "0", " %");
             Figure(subject.Powders.Budget?.DustInUse, after.Powders.Budget?.DustInUse, 3, true, "dust", "0");
             Figure(subject.Bath?.Air.CrhMixPct, after.Bath?.Air.CrhMixPct, 1, false, "dry up to", "0", " % humidity");
+            Figure(subject.Colour.Shade?.StainTub, after.Colour.Shade?.StainTub ?? 0, 0.3, true, "stain", "0.0");
             Figure(subject.Bath?.Balance?.Co2L, after.Bath?.Balance?.Co2L, 0.3, false, "gas", "0.0", " l");
+        }
+
+        if (subject.Colour.Shade is not null)
+        {
+            Lab was = Lab.OfHex(subject.Colour.Hex),
+                will = Lab.OfHex(after.Colour.Hex);
+            var off = Lab.DeltaE00(was, will);
+            if (off >= ShadeFinder.HardToTellApart)
+            {
+                tell(false, $"looks {ShadeFinder.Differs(off, was, will)}");
+            }
         }
 
         Figure(subject.Keeping.Months, after.Keeping.Months, 1, false, "fresh", "0", " months");

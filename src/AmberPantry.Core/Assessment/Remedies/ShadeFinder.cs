@@ -15,7 +15,7 @@ public sealed record ShadePoint(string Hex, double Lightness, double Chroma, dou
 {
     internal static ShadePoint Of(string hex)
     {
-        var lab = Lab.FromLinear(Srgb.Linear(hex)!);
+        var lab = Lab.OfHex(hex);
         return new(hex, lab.L, lab.Chroma, lab.HueDeg);
     }
 }
@@ -166,13 +166,13 @@ public sealed class ShadeFinder(MaterialShelf shelf, Workshop workshop, FamilyRe
             now,
             off,
             ShadeReach.Axes(paint, [.. pigments.Select(pigment => pigment.Colourant)], hoped, nearest, now),
-            Says(off, Off(subject, colour), colour, Lab.FromLinear(Srgb.Linear(nearest.Hex)!)),
+            Says(off, Off(subject, colour), colour, Lab.OfHex(nearest.Hex)),
             Effect(subject, after),
             edits
         );
     }
 
-    private static double Off(Subject subject, Lab wanted) => Lab.DeltaE00(wanted, Lab.FromLinear(Srgb.Linear(subject.Colour.Hex)!));
+    private static double Off(Subject subject, Lab wanted) => Lab.DeltaE00(wanted, Lab.OfHex(subject.Colour.Hex));
 
     private Pigment[] Pigments(Subject subject, bool fromShelf)
     {
@@ -305,7 +305,7 @@ public sealed class ShadeFinder(MaterialShelf shelf, Workshop workshop, FamilyRe
     }
 
     /// <summary>Hue first, then strength, then lightness.</summary>
-    private static string Differs(double off, Lab wanted, Lab nearest)
+    internal static string Differs(double off, Lab wanted, Lab nearest)
     {
         var turned = Math.IEEERemainder(nearest.HueDeg - wanted.HueDeg, 360);
         var hue = 2 * Math.Sqrt(wanted.Chroma * nearest.Chroma) * Math.Sin(turned * Math.PI / 360);

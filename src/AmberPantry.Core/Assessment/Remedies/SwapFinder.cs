@@ -186,7 +186,7 @@ public sealed class SwapFinder(MaterialShelf shelf, Workshop workshop, FamilyReg
             _ => Math.Abs(material.DensityGMl - other.DensityGMl) + (material.Feel == other.Feel ? 0 : 1),
         };
 
-    private static Lab Seen(Material material) => Lab.FromLinear(Srgb.Linear(material.Colour)!);
+    private static Lab Seen(Material material) => Lab.OfHex(material.Colour);
 
     private static double Uptake(Material material) => Math.Max(0.01, PowderMaterial.All[material.Keys.Powder!].UptakeMlPerG);
 
@@ -238,7 +238,7 @@ public sealed class SwapFinder(MaterialShelf shelf, Workshop workshop, FamilyReg
                     && was - now >= LeastSaving:
                 return ((double)now, $"the batch costs {before.Say.Money(was)} → {before.Say.Money(now)}");
             case SwapBy.Shade:
-                Lab Pot(Subject subject) => Lab.FromLinear(Srgb.Linear(subject.Colour.Hex)!);
+                Lab Pot(Subject subject) => Lab.OfHex(subject.Colour.Hex);
                 var apart = Lab.DeltaE00(Pot(before), Pot(after));
                 return (apart, $"{apart:0.0} away in the pot{(apart < ShadeFinder.HardToTellApart ? ": hard to tell apart" : "")}");
             case SwapBy.Uptake:

@@ -35,5 +35,6 @@ internal sealed class BathSalts : IFamilyFile
             Lenses = [Lens.Sponge, Lens.Air, Lens.Tub, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             WornOn = WornOn.Bath,
             Pack = PackKind.Pouch,
+            DoseG = 100,
         };
 }

@@ -24,5 +24,6 @@ internal sealed class BodyPowder : IFamilyFile
             Lenses = [Lens.Sponge, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             WornOn = WornOn.Body,
             Pack = PackKind.Shaker,
+            DoseG = 1,
         };
 }

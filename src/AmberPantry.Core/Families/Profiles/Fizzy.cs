@@ -39,5 +39,6 @@ internal sealed class Fizzy : IFamilyFile
             Lenses = [Lens.Fizz, Lens.Air, Lens.Sponge, Lens.Tub, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             WornOn = WornOn.Bath,
             Pack = PackKind.Wrap,
+            DoseG = 100,
         };
 }

@@ -34,5 +34,6 @@ internal sealed class PowderCleanser : IFamilyFile
             Lenses = [Lens.Sponge, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             WornOn = WornOn.Face,
             Pack = PackKind.Jar,
+            DoseG = 1,
         };
 }

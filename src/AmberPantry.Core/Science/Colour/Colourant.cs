@@ -30,6 +30,9 @@ public sealed record Colourant
     public required double[] K { get; init; }
     public required double[] S { get; init; }
 
+    /// <summary>Its colour by itself, thick (Kubelka and Munk 1931); null for a dye, which scatters nothing.</summary>
+    public Lab? Masstone => Array.Exists(S, band => band <= 0) ? null : Lab.FromLinear([.. K.Zip(S, Paint.Thick)]);
+
     // How it lies in fat.
 
     public required double DensityGMl { get; init; }

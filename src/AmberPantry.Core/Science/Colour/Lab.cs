@@ -65,6 +65,9 @@ public readonly record struct Lab(double L, double A, double B)
         (330, Hue.Violet)
     );
 
+    /// <summary>The colour of a well-formed #RRGGBB.</summary>
+    public static Lab OfHex(string hex) => FromLinear(Srgb.Linear(hex)!);
+
     /// <summary>Where each word of lightness ends, L*; lighter is <see cref="Lightness.VeryPale"/>.</summary>
     public static IReadOnlyList<(double Below, Lightness Word)> LightnessLimits { get; } =
     [(20, Lightness.NearBlack), (40, Lightness.Dark), (60, Lightness.Deep), (75, Lightness.Mid), (88, Lightness.Pale)];

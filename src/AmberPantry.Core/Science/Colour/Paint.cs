@@ -149,6 +149,12 @@ public sealed class Paint
             return Layer(k / 2, s, pathMm, LayerBackground);
         }
 
+        return Thick(k, s);
+    }
+
+    /// <summary>What a layer gives back that nothing shines through.</summary>
+    internal static double Thick(double k, double s)
+    {
         var ratio = k / s;
         return 1 + ratio - Math.Sqrt((ratio * ratio) + (2 * ratio));
     }

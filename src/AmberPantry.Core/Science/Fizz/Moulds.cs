@@ -43,11 +43,14 @@ internal static class Packing
     /// <param name="press">0 tapped in, 1 pressed hard.</param>
     public static double PackedGMl(FizzMix mix, double press)
     {
-        var dry = mix.Lines.Where(line => line.Material.IsDry).ToArray();
-        var loose = mix.TotalG / dry.Sum(line => line.G / line.Material.LooseGMl);
-        var tapped = mix.TotalG / dry.Sum(line => line.G / line.Material.TappedGMl);
+        var (loose, tapped) = (PouredGMl(mix), Lying(mix, material => material.TappedGMl));
         return Math.Min(loose + ((0.5 + (0.6 * press)) * (tapped - loose)), 0.95 * FullGMl(mix));
     }
+
+    public static double PouredGMl(FizzMix mix) => Lying(mix, material => material.LooseGMl);
+
+    private static double Lying(FizzMix mix, Func<FizzMaterial, double> gml) =>
+        mix.TotalG / mix.Lines.Where(line => line.Material.IsDry).Sum(line => line.G / gml(line.Material));
 }
 
 /// <summary>Pieces of a mix in the moulds at hand, largest first. Lists stand in the order of the moulds.</summary>

@@ -54,6 +54,12 @@ public sealed record PowderFlow(double LooseGMl, double TappedGMl, double? Carr,
 /// <param name="FillGMl">Density in the pack, between loose and tapped.</param>
 public sealed record PackFill(double FillGMl, double EachG, int Count, double LeftG)
 {
+    /// <summary>Part of the brimful volume that is usually filled.</summary>
+    public const double UsualFill = 0.90;
+
+    /// <summary>How far between poured and tapped down a pack usually lies.</summary>
+    public const double UsualTap = 0.5;
+
     /// <param name="volumeMl">Brimful volume, mL.</param>
     /// <param name="fill">Part of it that is filled, 0.2 to 1.</param>
     /// <param name="tap">0 poured, 1 tapped down.</param>
