@@ -80,7 +80,7 @@ public static class FormulaCheck
         }
 
         Batch(formula.Batch, $"{path}.batch");
-        InRange(formula.Batch.Grams, LeastG, MostG, $"{path}.batch.grams", "g", "Type above 0 and at most 100000 g (100 kg).");
+        HouseSettings.InRange(formula.Batch.Grams, LeastG, MostG, $"{path}.batch.grams", "g", "Type above 0 and at most 100000 g (100 kg).");
         Pour(formula.PourC, $"{path}.pourC");
         MustStand(formula.MustStand, $"{path}.mustStand");
         ColouredPart.Check(formula.ColouredParts, shelf, $"{path}.colouredParts");
@@ -100,8 +100,8 @@ public static class FormulaCheck
     /// <exception cref="Refusal">E_RANGE with the path of the first field that cannot be taken.</exception>
     public static BatchSize Batch(BatchSize batch, string path = "batch")
     {
-        InRange(batch.LossPercent, 0, MostLossPercent, $"{path}.lossPercent", "%", "Type what stays in pot and tools, usually 2.");
-        InRange(
+        HouseSettings.InRange(batch.LossPercent, 0, MostLossPercent, $"{path}.lossPercent", "%", "Type what stays in pot and tools, usually 2.");
+        HouseSettings.InRange(
             batch.OverrunPercent ?? 0,
             0,
             MostOverrunPercent,
@@ -109,7 +109,7 @@ public static class FormulaCheck
             "%",
             "Type 0 to 300: the percent of volume that whipping adds."
         );
-        InRange(
+        HouseSettings.InRange(
             batch.HandsMin ?? 1,
             1,
             MostHandsMin,
@@ -119,7 +119,7 @@ public static class FormulaCheck
         );
         if (batch.FillG is { } fill)
         {
-            InRange(fill, LeastG, MostG, $"{path}.fillG", "g", "Type the net grams of one container.");
+            HouseSettings.InRange(fill, LeastG, MostG, $"{path}.fillG", "g", "Type the net grams of one container.");
         }
 
         if (batch.Container is { Length: > LongestKey } container)
@@ -135,7 +135,7 @@ public static class FormulaCheck
 
         if (batch.Units is { } units)
         {
-            InRange(units, 1, MostUnits, $"{path}.units", "containers", $"Type 1 to {MostUnits}.");
+            HouseSettings.InRange(units, 1, MostUnits, $"{path}.units", "containers", $"Type 1 to {MostUnits}.");
             var each = batch.FillG
                 ?? throw new Refusal(
                     Codes.Missing,
@@ -147,7 +147,7 @@ public static class FormulaCheck
             batch = batch with { Grams = decimal.Round(units * each / (1 - (batch.LossPercent / 100)), 2) };
         }
 
-        InRange(batch.Grams, LeastG, MostG, $"{path}.grams", "g", "Type above 0 and at most 100000 g (100 kg).");
+        HouseSettings.InRange(batch.Grams, LeastG, MostG, $"{path}.grams", "g", "Type above 0 and at most 100000 g (100 kg).");
         return batch;
     }
 
@@ -194,13 +194,5 @@ public static class FormulaCheck
         }
 
         return places;
-    }
-
-    private static void InRange(decimal value, decimal least, decimal most, string path, string unit, string remedy)
-    {
-        if (value < least || value > most)
-        {
-            throw new Refusal(Codes.Range, path, value, $"{value:0.######} {unit} cannot be.", remedy);
-        }
     }
 }
