@@ -3,6 +3,7 @@ using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Science.Colour;
+using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Science.Powders;
 using AmberPantry.Core.Workshops;
 
@@ -59,19 +60,18 @@ internal sealed class GrainsSink : IRule
             yield break;
         }
 
-        var run = SettlingRace.Poured(curve, pour, RoomC);
         var oil = new SettlingOil(subject.Skin?.Viscosity25MPas ?? new SettlingOil().Viscosity25MPas);
         var depth = DepthMm(subject.Formula);
+        var run = new Lazy<IReadOnlyList<CoolingPoint>>(() => SettlingRace.Poured(curve, pour, RoomC));
         foreach (var (line, material) in subject.There)
         {
             if (Grain(material) is ({ } um, { } density))
             {
-                yield return (material, SettlingRace.Of(run, oil, um, density, (double)line.Percent, depth));
+                yield return (material, SettlingRace.Of(run.Value, oil, um, density, (double)line.Percent, depth));
             }
         }
     }
 
-    /// <summary>Diameter in µm and density in g/mL of what stays in grains.</summary>
     private static (double Um, double GMl)? Grain(Material material) =>
         !material.IsPowder ? null
         : material.Keys.Powder is { } powder ? (PowderMaterial.All[powder].MedianUm, PowderMaterial.All[powder].TrueGMl)
