@@ -6,7 +6,8 @@ namespace AmberPantry.Core.Tests;
 /// <summary>The cases of <c>tests/vectors</c>: a question, and the figures or the refusal it must bring.</summary>
 public static class Vectors
 {
-    public static IReadOnlyList<string> Topics { get; } = ["composition", "melt", "powder", "fizz", "colour", "stability", "scent", "safety"];
+    public static IReadOnlyList<string> Topics { get; } =
+    ["composition", "melt", "powder", "fizz", "colour", "stability", "scent", "safety", "making"];
 
     public static IEnumerable<TheoryDataRow<string, string, string>> All =>
         Topics.SelectMany(topic =>

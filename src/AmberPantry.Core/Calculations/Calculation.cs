@@ -22,5 +22,6 @@ public static class AllCalculations
         .. ScentCalculations.All,
         .. SafetyCalculations.All,
         .. FeelCalculations.All,
+        .. MakingCalculations.All,
     ];
 }

@@ -1849,6 +1849,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/science/making/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Temperatures, order, cups and vessels of a batch, with what is to be said of them. */
+        post: operations["making/plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/science/schools": {
         parameters: {
             query?: never;
@@ -11063,6 +11080,62 @@ export interface operations {
                  *         "coconut oil": 60,
                  *         "jojoba oil": 40
                  *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "making/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "route": "balm-pour",
+                 *       "roomC": 21,
+                 *       "humidityPct": 55,
+                 *       "batchG": 600,
+                 *       "kit": {
+                 *         "scaleStepG": 0.1,
+                 *         "scaleCapacityG": 3000,
+                 *         "potG": 320
+                 *       },
+                 *       "lines": [
+                 *         {
+                 *           "id": "beeswax",
+                 *           "role": "wax",
+                 *           "phase": "melt",
+                 *           "percent": 20,
+                 *           "melt": "beeswax",
+                 *           "meltsAtC": 64.1,
+                 *           "ceilingC": 85
+                 *         },
+                 *         {
+                 *           "id": "oil",
+                 *           "role": "oil",
+                 *           "phase": "melt",
+                 *           "percent": 80,
+                 *           "melt": "sunflower oil",
+                 *           "ceilingC": 85
+                 *         }
+                 *       ]
                  *     }
                  */
                 "application/json": components["schemas"]["JsonElement"];
