@@ -72,8 +72,10 @@ test("a trial is chosen to be sold, paired with its winter mix, and split into c
   await page.getByRole("button", { name: "Begin it" }).focus();
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "A split base" })).toBeVisible();
-  const codes = await page.locator(".split-plan .lot").allInnerTexts();
-  expect(new Set(codes).size).toBe(2);
+  // On the screen and on the sheet to print: the same two codes.
+  const told = () => page.locator(".split-plan .lot").allInnerTexts();
+  await expect.poll(async () => new Set(await told()).size).toBe(2);
+  const codes = await told();
   // It is there again in another window, with its codes and the new trial.
   const other = await page.context().newPage();
   await other.goto(`${demo.url}/bench/7`);
