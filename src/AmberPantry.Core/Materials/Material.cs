@@ -286,7 +286,7 @@ public sealed record MakerMaterial(
     {
         if (string.IsNullOrWhiteSpace(Name) || Name.Trim().Length > LongestName)
         {
-            throw new Refusal(Codes.Range, $"{path}name", Name, "A material needs a name of 1 to 120 characters.", "Shorten the name.");
+            throw new Refusal(Codes.Range, $"{path}name", Name, "A material needs a name of 1 to 120 characters.", "Give it a short name.");
         }
 
         if (Catalogue.All.All(material => !string.Equals(material.Id, BasedOn.Trim(), StringComparison.OrdinalIgnoreCase)))
