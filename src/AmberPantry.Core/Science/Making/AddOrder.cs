@@ -10,12 +10,11 @@ internal static class AddOrder
     /// <summary>What melts highest first, then what is liquid; what fills up last, and after it what bears the heat only briefly.</summary>
     public static IEnumerable<PlanLine> Pot(IReadOnlyList<PlanLine> pot, string? makeweight, Func<PlanLine, bool> lastIn)
     {
-        bool Last(PlanLine line) => lastIn(line);
         bool Fills(PlanLine line) => line.Id == makeweight && line.IsLiquid;
-        return pot.Where(line => IsSolid(line) && !Last(line))
+        return pot.Where(line => IsSolid(line) && !lastIn(line))
             .OrderByDescending(line => Math.Round(line.MeltsAtC!.Value, 1))
             .Concat(
-                pot.Where(line => !IsSolid(line) && !Last(line))
+                pot.Where(line => !IsSolid(line) && !lastIn(line))
                     .OrderBy(Fills)
                     .ThenBy(line =>
                         line.Role switch
@@ -29,7 +28,7 @@ internal static class AddOrder
                     )
                     .ThenByDescending(line => line.Percent)
             )
-            .Concat(pot.Where(Last));
+            .Concat(pot.Where(lastIn));
     }
 
     public static bool IsSolid(PlanLine line) => line.MeltsAtC is not null && !line.IsLiquid;

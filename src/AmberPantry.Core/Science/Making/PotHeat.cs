@@ -45,8 +45,9 @@ internal sealed class PotHeat
         MeetCeilings();
         TopC = pot.Where(line => !brief.Contains(line)).Min(line => line.CeilingC) ?? MostC;
         Melt = new PlanMelt(pot);
-        MeltFromC = Halves.Up(NeedC);
-        MeltToC = Math.Max(MeltFromC, Math.Min(Halves.Down(NeedC + AboveClear), Halves.Down(TopC)));
+        var need = NeedC;
+        MeltFromC = Halves.Up(need);
+        MeltToC = Math.Max(MeltFromC, Math.Min(Halves.Down(need + AboveClear), Halves.Down(TopC)));
         MeltMostC = HighestSolidC is { } solid ? Math.Max(MeltToC, Math.Min(Halves.Down(solid + 2), Halves.Down(TopC))) : MeltToC;
         if (HoldIsOn)
         {

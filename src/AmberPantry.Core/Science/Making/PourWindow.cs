@@ -1,5 +1,3 @@
-using AmberPantry.Core.Materials;
-
 namespace AmberPantry.Core.Science.Making;
 
 /// <summary>Where a poured mix is poured: clear, or thick where it would settle or bloom.</summary>
@@ -45,9 +43,8 @@ internal sealed record PourWindow(double? FromC, double EndC, double AtC)
 
         var clear = mix.ClearC ?? question.RoomC;
         var least = Halves.Up(clear + ClearStart);
-        var powder = question.Lines.Where(line => line.IsPowder && line.Phase != Phase.Surface).Sum(line => line.Percent);
         var at =
-            leastCapC < clear + TenderWithin || powder >= PowderFromPercent
+            leastCapC < clear + TenderWithin || PowderPlan.Percent(question) >= PowderFromPercent
                 ? least
                 : Math.Max(least, Math.Min(Halves.Up(clear + ClearUsual), Halves.Down(pot.TopC) - 1));
         return new PourWindow(least, Halves.Down(clear + ClearEnd), at);
