@@ -2,7 +2,7 @@ using System.Diagnostics;
 using System.Text.Json.Nodes;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Making;
-using AmberPantry.Core.Making.Routes;
+using AmberPantry.Core.Making.Sheets;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
@@ -130,7 +130,7 @@ internal static class Volume
                 new("L7", "mixed tocopherols", 1, Phase.CoolDown),
             ],
         };
-        var steps = new MakingPlan(MaterialShelf.Plain, workshop).For(content);
+        var steps = new SheetWriter(MaterialShelf.Plain, workshop).For(content).Steps;
         var from = new DateTime(2020, 1, 1, 8, 0, 0, DateTimeKind.Utc);
         var ids = new List<int>();
         for (var i = 0; i < formulas; i += 250)

@@ -79,7 +79,10 @@ public static class Codes
     /// <summary>So far from what was said that it looks like a slip: it is taken when sent again as sure.</summary>
     public const string Unlikely = "E_UNLIKELY";
 
-    /// <summary>A stop of the safety rules that nobody has read and signed.</summary>
+    /// <summary>It cannot be begun before something is mended.</summary>
+    public const string Blocked = "E_BLOCKED";
+
+    /// <summary>A stop or a habit that nobody has read and signed.</summary>
     public const string NotSigned = "E_NOT_SIGNED";
 
     /// <summary>Not one of the workshop's own pages.</summary>

@@ -1,6 +1,6 @@
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Making;
-using AmberPantry.Core.Making.Routes;
+using AmberPantry.Core.Making.Sheets;
 using AmberPantry.Core.Materials;
 using CsCheck;
 
@@ -12,7 +12,7 @@ public class AfterCareTests
     private static readonly DateTime Morning = new(2026, 6, 11, 8, 0, 0, DateTimeKind.Utc);
     private static readonly MakersBench Bench = new(MaterialShelf.Plain, Sample.Shed, Sample.Assessor);
     private static readonly Formula Content = Sample.Slipway7 with { Batch = new BatchSize(600, 12, "tin-60", 50) };
-    private static readonly IReadOnlyList<MakeStep> Steps = new MakingPlan(MaterialShelf.Plain, Sample.Shed).For(Content);
+    private static readonly IReadOnlyList<MakeStep> Steps = new SheetWriter(MaterialShelf.Plain, Sample.Shed).For(Content).Steps;
     private static readonly MakeStep Weigh = Steps.First(step => step.Kind == StepKind.Weigh);
     private static readonly MakeStep Other = Steps.First(step => step.Kind != StepKind.Weigh);
 

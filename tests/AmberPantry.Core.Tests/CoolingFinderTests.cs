@@ -1,5 +1,5 @@
 using AmberPantry.Core.Formulas;
-using AmberPantry.Core.Making.Routes;
+using AmberPantry.Core.Making.Sheets;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Workshops;
 

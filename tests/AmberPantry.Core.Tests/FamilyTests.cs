@@ -2,8 +2,9 @@ using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Assessment.Remedies;
 using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
-using AmberPantry.Core.Making.Routes;
+using AmberPantry.Core.Making.Sheets;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Stability;
 using AmberPantry.Core.Workshops;
 
@@ -25,7 +26,7 @@ public class FamilyTests
         Use = ProductUse.DryHands,
         Groups = [new("waxes", 5, 20, Role.Wax), new("liquid oils", 40, 80, Role.Oil, Role.Ester)],
         Starter = [new("beeswax", 14), new("coconut oil", 30), new("sunflower oil", 55.5m), new("mixed tocopherols", 0.5m)],
-        Route = MakingRoute.MeltAndPour,
+        Routes = [PlanRoute.BalmPour],
         Lenses = [Lens.Melt, Lens.Scent],
         WornOn = WornOn.Body,
         Pack = PackKind.Tin,
@@ -46,7 +47,7 @@ public class FamilyTests
         Assert.Contains(assessment.Findings, finding =>
             finding.Sentence.Contains("massage candle", StringComparison.Ordinal) || finding.Id == "holds-shape"
         );
-        Assert.Equal("gather", new MakingPlan(MaterialShelf.Plain, Sample.Shed, WithCandle).For(starter)[0].Id);
+        Assert.Equal("gather", new SheetWriter(MaterialShelf.Plain, Sample.Shed, WithCandle).For(starter).Steps[0].Id);
         Assert.NotNull(new MixFinder(MaterialShelf.Plain, Sample.Shed, WithCandle).HoldAt(starter, 40));
     }
 

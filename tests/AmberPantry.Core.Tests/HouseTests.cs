@@ -31,7 +31,7 @@ public partial class HouseTests
         "Assessment",
         "Library",
         "Making",
-        "Making.Routes",
+        "Making.Sheets",
         "Calculations",
     ];
 

@@ -373,8 +373,8 @@ public class LensTests
         Assert.NotEqual(parts[0].Hex, parts[1].Hex);
         Assert.Contains("hard to tell from plain", parts[2].Says, StringComparison.Ordinal);
         Assert.NotEmpty(parts[2].Weights[0].Doubt);
-        var step = new Making.Routes.MakingPlan(MaterialShelf.Plain, Sample.Shed).For(mix).Single(one => one.Id == "parts");
-        Assert.Contains("rose: 57.6", step.Text.Replace('\u202f', ' '), StringComparison.Ordinal);
+        var step = new Making.Sheets.SheetWriter(MaterialShelf.Plain, Sample.Shed).For(mix).Steps.Single(one => one.Id == "split");
+        Assert.Contains("60 g (rose)", step.Text.Replace('\u202f', ' '), StringComparison.Ordinal);
         Assert.Empty(Read(Sample.Slipway7, Lens.Shade)!.Parts);
     }
 

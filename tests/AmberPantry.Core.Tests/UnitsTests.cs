@@ -5,7 +5,7 @@ using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Assessment.Rules;
 using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
-using AmberPantry.Core.Making.Routes;
+using AmberPantry.Core.Making.Sheets;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Workshops;
 
@@ -70,10 +70,7 @@ public partial class UnitsTests
                 );
                 told.Add(assessed.Parts.Melt?.Sentence);
                 told.Add(assessed.Parts.Melt?.SlumpSays);
-                if (FamilyRegistry.Usual.Get(family, "family").Route == MakingRoute.MeltAndPour)
-                {
-                    told.Add(new MakingPlan(MaterialShelf.Plain, workshop).For(formula).Select(step => step.In(say)).ToArray());
-                }
+                told.Add(new SheetWriter(MaterialShelf.Plain, workshop).For(formula).Steps.Select(step => step.In(say)).ToArray());
 
                 Assert.All(Texts(told), text => Assert.False(wrong.IsMatch(text), text));
             }

@@ -1,4 +1,5 @@
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Powders;
 using AmberPantry.Core.Science.Scent;
 using AmberPantry.Core.Science.Stability;
@@ -35,16 +36,6 @@ public enum Lens
     Fizz,
     Air,
     Tub,
-}
-
-/// <summary>How a batch is made.</summary>
-public enum MakingRoute
-{
-    /// <summary>No steps are written yet: it is weighed from the bench sheet.</summary>
-    BySheet,
-
-    /// <summary>Melted, cooled, poured and left to set.</summary>
-    MeltAndPour,
 }
 
 /// <summary>Usual share of a group, percent of the formula.</summary>
@@ -141,7 +132,8 @@ public sealed record FamilyProfile
 
     public required IReadOnlyList<StarterLine> Starter { get; init; }
 
-    public MakingRoute Route { get; init; }
+    /// <summary>Ways of making it, the usual one first.</summary>
+    public required IReadOnlyList<PlanRoute> Routes { get; init; }
 
     /// <summary>What it is read by, the main lens first.</summary>
     public required IReadOnlyList<Lens> Lenses { get; init; }
@@ -163,6 +155,15 @@ public sealed record FamilyProfile
     public decimal? OverrunPercent { get; init; }
 
     public bool LeaveOn => ScentFamilies.All[Rules].LeaveOn;
+
+    /// <summary>Its column among the usual shares of a material.</summary>
+    public string Product =>
+        Nature switch
+        {
+            FamilyNature.Bath => "bath",
+            FamilyNature.Powder => "free-powder",
+            _ => LeaveOn ? "leave-on" : "rinse-off",
+        };
 
     public bool IsDry => Nature is FamilyNature.Powder or FamilyNature.Bath;
 }

@@ -103,6 +103,7 @@ public static class EditWords
             : before.PourC != after.PourC ? "pour temperature changed"
             : before.WornOn != after.WornOn || before.ForWhom != after.ForWhom ? "use changed"
             : !SamePlaces(before.MustStand, after.MustStand) ? "places it must stand changed"
+            : before.Method?.Said != after.Method?.Said ? "made another way"
             : Parts(before) != Parts(after) ? (after.ColouredParts is { } parts ? $"{parts.Count} coloured parts" : "left whole")
             : before.MakeweightId != after.MakeweightId ? $"{Name(after.Line(after.MakeweightId!))} is the makeweight"
             : "order changed";

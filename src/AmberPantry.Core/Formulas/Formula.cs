@@ -62,6 +62,9 @@ public sealed record Formula
     /// <summary>Parts that the finished mix is split into, each with colours of its own; null leaves it whole.</summary>
     public IReadOnlyList<ColouredPart>? ColouredParts { get; init; }
 
+    /// <summary>How it is made; null is as usual.</summary>
+    public MakingMethod? Method { get; init; }
+
     public decimal Total => Lines.Sum(line => line.Percent);
 
     /// <summary>What it holds of a material in all its lines, percent.</summary>

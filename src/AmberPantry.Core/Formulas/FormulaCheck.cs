@@ -1,5 +1,6 @@
 using AmberPantry.Core.Families;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Formulas;
@@ -83,6 +84,7 @@ public static class FormulaCheck
         HouseSettings.InRange(formula.Batch.Grams, LeastG, MostG, $"{path}.batch.grams", "g", "Type above 0 and at most 100000 g (100 kg).");
         Pour(formula.PourC, $"{path}.pourC");
         MustStand(formula.MustStand, $"{path}.mustStand");
+        Method(formula.Method, $"{path}.method");
         ColouredPart.Check(formula.ColouredParts, shelf, $"{path}.colouredParts");
         if (formula.MakeweightId is { Length: > LongestKey } makeweight)
         {
@@ -163,6 +165,14 @@ public static class FormulaCheck
                 "Type a temperature in between, or leave it empty."
             )
             : pourC;
+
+    /// <summary>A method that differs from usual; null for one that does not.</summary>
+    /// <exception cref="Refusal">E_UNKNOWN_ID for a choice that is not known.</exception>
+    public static MakingMethod? Method(MakingMethod? method, string path = "method")
+    {
+        MakingSchool.Check(method?.Choices, path);
+        return method is null or { IsUsual: true } ? null : method;
+    }
 
     /// <summary>The places asked for; null takes the usual ones. A place that the house no longer has is kept: it may come back.</summary>
     /// <exception cref="Refusal">E_RANGE for more places than a house has, or a key too long; E_TWICE for one named twice.</exception>

@@ -23,6 +23,7 @@ namespace AmberPantry.Core.Formulas;
 [JsonDerivedType(typeof(SetFamily), "set_family")]
 [JsonDerivedType(typeof(SetUse), "set_use")]
 [JsonDerivedType(typeof(SetMustStand), "set_must_stand")]
+[JsonDerivedType(typeof(SetMethod), "set_method")]
 [JsonDerivedType(typeof(SetColouredParts), "set_coloured_parts")]
 public abstract record FormulaEdit;
 
@@ -100,6 +101,9 @@ public sealed record SetUse(WornOn? WornOn = null, ForWhom? ForWhom = null) : Fo
 
 /// <summary>Names the places where it must stand; null goes back to what is usual for the family.</summary>
 public sealed record SetMustStand(IReadOnlyList<string>? Places = null) : FormulaEdit;
+
+/// <summary>How it is made; null makes it as usual.</summary>
+public sealed record SetMethod(MakingMethod? Method = null) : FormulaEdit;
 
 /// <summary>Splits the finished mix into parts with colours of their own; null leaves it whole.</summary>
 public sealed record SetColouredParts(IReadOnlyList<ColouredPart>? Parts = null) : FormulaEdit;

@@ -32,6 +32,7 @@ public sealed class FormulaEditor(MaterialShelf shelf)
             SetFamily set => formula with { Family = FamilyRegistry.Usual.Get(set.Family, "family").Family },
             SetUse set => formula with { WornOn = set.WornOn, ForWhom = set.ForWhom },
             SetMustStand set => formula with { MustStand = FormulaCheck.MustStand(set.Places) },
+            SetMethod set => formula with { Method = FormulaCheck.Method(set.Method) },
             SetColouredParts set => formula with { ColouredParts = ColouredPart.Check(set.Parts, shelf) },
             _ => throw new Refusal(Codes.UnknownId, "edit.kind", edit.GetType().Name, "This change is not known here.", "Reload the page."),
         };

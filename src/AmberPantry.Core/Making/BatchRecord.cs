@@ -23,20 +23,42 @@ public static class BatchRecord
         };
     }
 
-    /// <summary>Each line with its plan and what has been weighed of it, top-ups added.</summary>
+    /// <summary>Part of a premix that is the line itself; the rest is what carries it.</summary>
+    public const decimal PremixPart = 0.1m;
+
+    /// <summary>Each line with its plan and what has been weighed of it, top-ups added and premixes told apart.</summary>
     public static IReadOnlyList<PotLine> Pot(Formula planned, IReadOnlyList<MakeStep> steps, IReadOnlyList<StepDone> done)
     {
-        var lines = steps.Where(step => step.Line is not null).ToDictionary(step => step.Id, step => step.Line!);
-        var weighed = done.Where(step => step.WeighedG is not null && lines.ContainsKey(step.Step))
-            .GroupBy(step => lines[step.Step])
-            .ToDictionary(group => group.Key, group => group.Sum(step => step.WeighedG!.Value));
-        return
-        [
-            .. planned.Lines.Select(line => new PotLine(
-                line.Id,
-                steps.Where(step => step.Line == line.Id).Sum(step => step.TargetG ?? 0),
-                weighed.TryGetValue(line.Id, out var grams) ? grams : null
-            )),
-        ];
+        var there = done.Where(one => one.WeighedG is not null).ToDictionary(one => one.Step, one => one.WeighedG!.Value);
+        var (plan, weighed) = (new Dictionary<string, decimal>(), new Dictionary<string, decimal>());
+        foreach (var step in steps.Where(step => step.Line is not null))
+        {
+            Take(plan, step, step.TargetG ?? 0);
+            if (there.TryGetValue(step.Id, out var grams))
+            {
+                Take(weighed, step, grams);
+            }
+        }
+
+        // What carries a premix is weighed once its own weighing is.
+        var own = steps.Where(step => step.Line is not null && there.ContainsKey(step.Id)).Select(step => step.Line!).ToHashSet();
+        return [.. planned.Lines.Select(line => new PotLine(line.Id, plan.GetValueOrDefault(line.Id), own.Contains(line.Id) ? weighed[line.Id] : null))];
+    }
+
+    /// <summary>What a step weighs when its line is to have so much in all: ten times that of a premix, the rest of what carries one.</summary>
+    internal static decimal Target(MakeStep step, IReadOnlyList<MakeStep> steps, IReadOnlyDictionary<string, decimal> plan) =>
+        step.CarriedBy is not null
+            ? plan[step.Line!] / PremixPart
+            : plan[step.Line!] - steps.Where(one => one.CarriedBy == step.Line).Sum(one => plan[one.Line!] * ((1 - PremixPart) / PremixPart));
+
+    private static void Take(Dictionary<string, decimal> sums, MakeStep step, decimal grams)
+    {
+        if (step.CarriedBy is { } carrier)
+        {
+            sums[carrier] = sums.GetValueOrDefault(carrier) + ((1 - PremixPart) * grams);
+            grams *= PremixPart;
+        }
+
+        sums[step.Line!] = sums.GetValueOrDefault(step.Line!) + grams;
     }
 }

@@ -3,6 +3,7 @@ using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Making;
 
+/// <summary>What is done at a step. The order is kept: files know them by it.</summary>
 public enum StepKind
 {
     Gather,
@@ -14,7 +15,51 @@ public enum StepKind
     Set,
     Cap,
     Record,
+    Check,
+    Mix,
+    Sift,
+    Add,
+    Fill,
+    Rest,
+    Stir,
+    Chill,
+    Whip,
+    Label,
+    Dry,
+    Demould,
+    Grind,
+    Wet,
+    Mould,
+    Wait,
+    Bake,
+    Split,
 }
+
+/// <summary>What a step wants of the maker.</summary>
+public enum Hands
+{
+    Hands,
+
+    /// <summary>Stay in sight of it.</summary>
+    Eyes,
+
+    /// <summary>It goes on alone.</summary>
+    None,
+}
+
+/// <summary>How long a step takes.</summary>
+/// <param name="FromMin">Minutes, at the earliest.</param>
+/// <param name="ToMin">At the latest.</param>
+/// <param name="LateHurts">Whether being late is worse than being early: then the earliest calls, else the latest.</param>
+/// <param name="IsWorkedOut">From the cooling or drying of this batch; else by rule, until her own times are known.</param>
+public sealed record StepClock(double FromMin, double ToMin, bool LateHurts, bool IsWorkedOut)
+{
+    /// <summary>When it calls, minutes from the start of the step.</summary>
+    public double CallsAtMin => LateHurts ? FromMin : ToMin;
+}
+
+/// <summary>What a plan has to say of a step.</summary>
+public sealed record StepSaying(Severity Severity, string Sentence);
 
 /// <summary>One thing to do. The maker sees one at a time.</summary>
 public sealed record MakeStep
@@ -53,8 +98,28 @@ public sealed record MakeStep
     /// <summary>Highest wanted temperature, °C.</summary>
     public double? ToC { get; init; }
 
+    /// <summary>Not to go above, °C, where that is more than what is wanted.</summary>
+    public double? MostC { get; init; }
+
+    /// <summary>Most relative humidity, percent.</summary>
+    public double? MostHumidity { get; init; }
+
     /// <summary>Minutes during which hands are free; null when hands are needed.</summary>
     public int? WaitMinutes { get; init; }
+
+    /// <summary>How long it takes; null for as long as it takes.</summary>
+    public StepClock? Clock { get; init; }
+
+    public Hands Hands { get; init; }
+
+    /// <summary>Of what goes in here beside the line itself, the line that carries it: a tenth of the weighing is the line, the rest this one.</summary>
+    public string? CarriedBy { get; init; }
+
+    /// <summary>Key of the step in its way of making; null for one that was put in by hand.</summary>
+    public string? Template { get; init; }
+
+    /// <summary>What the plan has to say of it.</summary>
+    public IReadOnlyList<StepSaying> Says { get; init; } = [];
 
     public IReadOnlyList<Caution> Cautions { get; init; } = [];
 
@@ -66,6 +131,7 @@ public sealed record MakeStep
             Text = say.Text(Text),
             Why = say.Text(Why),
             DoneWhen = say.Text(DoneWhen),
+            Says = [.. Says.Select(saying => saying with { Sentence = say.Text(saying.Sentence) })],
             Cautions =
             [
                 .. Cautions.Select(caution =>

@@ -171,6 +171,30 @@ public static class FormulaFacts
         ];
     }
 
+    /// <summary>What is known when a formula is about to be made: precautions and habits are not told yet.</summary>
+    /// <param name="told">What is known of the making beside the formula.</param>
+    public static RuleFacts AtMaking(
+        Formula formula,
+        FamilyProfile family,
+        IReadOnlyList<(FormulaLine Line, Material Material)> lines,
+        FoundFacts found,
+        IReadOnlyDictionary<string, FactValue> told
+    )
+    {
+        var facts = Facts(formula, family, found);
+        foreach (var kept in Kept)
+        {
+            facts.Remove(kept);
+        }
+
+        foreach (var (name, value) in told)
+        {
+            facts[name] = value;
+        }
+
+        return new RuleFacts(facts, Classes(lines));
+    }
+
     /// <summary>How gravely a rule speaks of a formula.</summary>
     public static Severity SeverityOf(SafetyRule rule) =>
         rule.Severity == RuleSeverity.Stop ? Severity.Stop

@@ -60,14 +60,17 @@ public sealed class FactJson : JsonConverter<FactValue>
 /// <remarks>Silence counts as no, so precautions must be ticked; a comparison with what is no number is false.</remarks>
 public sealed partial class RuleCondition
 {
-    private readonly IReadOnlyList<IReadOnlyList<Func<RuleFacts, bool>>> anyOf;
+    private readonly IReadOnlyList<IReadOnlyList<Test>> anyOf;
 
-    private RuleCondition(IReadOnlyList<IReadOnlyList<Func<RuleFacts, bool>>> anyOf) => this.anyOf = anyOf;
+    private RuleCondition(IReadOnlyList<IReadOnlyList<Test>> anyOf) => this.anyOf = anyOf;
+
+    /// <param name="Fact">What must be told for it; null where a share is asked, which always is.</param>
+    private sealed record Test(string? Fact, Func<RuleFacts, bool> Holds);
 
     [GeneratedRegex(@"^(?<not>!\s*)?(?<name>[A-Za-z][A-Za-z0-9_]*)$")]
     private static partial Regex Bare();
 
-    [GeneratedRegex(@"^(?<name>[A-Za-z][A-Za-z0-9_]*)\s*=\s*(?<words>[A-Za-z0-9_]+(\s*,\s*[A-Za-z0-9_]+)*)$")]
+    [GeneratedRegex(@"^(?<not>!\s*)?(?<name>[A-Za-z][A-Za-z0-9_]*)\s*=\s*(?<words>[A-Za-z0-9_-]+(\s*,\s*[A-Za-z0-9_-]+)*)$")]
     private static partial Regex Equal();
 
     [GeneratedRegex(
@@ -79,25 +82,32 @@ public sealed partial class RuleCondition
     public static RuleCondition Parse(string text) =>
         new([.. text.Split('|').Select(all => all.Split('&').Select(atom => Atom(atom.Trim(), text)).ToArray())]);
 
-    public bool Holds(RuleFacts facts) => anyOf.Any(all => all.All(atom => atom(facts)));
+    public bool Holds(RuleFacts facts) => anyOf.Any(all => all.All(test => test.Holds(facts)));
 
-    private static Func<RuleFacts, bool> Atom(string atom, string whole)
+    /// <summary>Whether it may come to hold: what nobody has told yet does not speak against it.</summary>
+    public bool MayHold(RuleFacts facts) =>
+        anyOf.Any(all => all.All(test => (test.Fact is { } fact && facts.Of(fact) is null) || test.Holds(facts)));
+
+    private static Test Atom(string atom, string whole)
     {
         if (atom == "always")
         {
-            return _ => true;
+            return new(null, _ => true);
         }
 
         if (Bare().Match(atom) is { Success: true } bare && bare.Groups["name"].Value is var bareName && bareName != "always")
         {
-            return bare.Groups["not"].Success ? facts => facts.Of(bareName) is null or { Yes: false } : facts => facts.Of(bareName) is { Yes: true };
+            return bare.Groups["not"].Success
+                ? new(bareName, facts => facts.Of(bareName) is null or { Yes: false })
+                : new(bareName, facts => facts.Of(bareName) is { Yes: true });
         }
 
         if (Equal().Match(atom) is { Success: true } equal)
         {
             var name = equal.Groups["name"].Value;
             string[] words = equal.Groups["words"].Value.Split(',', StringSplitOptions.TrimEntries);
-            return facts => facts.Of(name)?.Word is { } word && words.Contains(word);
+            var not = equal.Groups["not"].Success;
+            return new(name, facts => (facts.Of(name)?.Word is { } word && words.Contains(word)) != not);
         }
 
         if (Compare().Match(atom) is { Success: true } compare)
@@ -112,11 +122,11 @@ public sealed partial class RuleCondition
             };
             if (compare.Groups["class"] is { Success: true } material)
             {
-                return facts => test(facts.Percent(material.Value));
+                return new(null, facts => test(facts.Percent(material.Value)));
             }
 
             var name = compare.Groups["name"].Value;
-            return facts => facts.Of(name)?.Number is { } number && test(number);
+            return new(name, facts => facts.Of(name)?.Number is { } number && test(number));
         }
 
         throw new Refusal(

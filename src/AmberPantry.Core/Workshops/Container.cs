@@ -5,6 +5,18 @@ namespace AmberPantry.Core.Workshops;
 /// <param name="Millilitres">Brimful volume.</param>
 public sealed record Container(string Id, string Name, string Unit, double Millilitres, decimal? Price = null, bool IsPlastic = false)
 {
+    /// <summary>What it is made of; null where nobody said.</summary>
+    public PackMaterial? Material { get; init; }
+
+    /// <summary>What its maker allows it to be filled at, °C; null takes what is usual for what it is made of.</summary>
+    public double? LimitC { get; init; }
+
+    /// <summary>What it is made of as far as it is known.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public PackMaterial? MadeOf => Material ?? (IsPlastic ? PackMaterial.Plastic : null);
+
+    private const double LeastLimitC = 30;
+    private const double MostLimitC = 300;
     private const int LongestName = 80;
     private const int LongestUnit = 30;
     private const double MostMl = 20_000;
@@ -27,5 +39,15 @@ public sealed record Container(string Id, string Name, string Unit, double Milli
         }
 
         HouseSettings.InRange(Price, 0, MostPrice, $"{path}.price", "", "Type what one costs, or leave it empty.");
+        if (LimitC is { } limit && !(limit >= LeastLimitC && limit <= MostLimitC))
+        {
+            throw new Refusal(
+                Codes.Range,
+                $"{path}.limitC",
+                limit,
+                $"{limit} °C is no limit of a container.",
+                $"Type {LeastLimitC} to {MostLimitC} °C as its maker says, or leave it empty."
+            );
+        }
     }
 }

@@ -5,7 +5,7 @@ using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Assessment.Remedies;
 using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
-using AmberPantry.Core.Making.Routes;
+using AmberPantry.Core.Making.Sheets;
 using AmberPantry.Core.Safety;
 using AmberPantry.Core.Workshops;
 using AmberPantry.Data;

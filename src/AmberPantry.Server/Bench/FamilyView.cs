@@ -1,4 +1,5 @@
 using AmberPantry.Core.Families;
+using AmberPantry.Core.Science.Making;
 
 namespace AmberPantry.Server.Bench;
 
@@ -21,8 +22,8 @@ public sealed record FamilyView
     /// <summary>What it is read by, the main lens first.</summary>
     public required IReadOnlyList<Lens> Lenses { get; init; }
 
-    /// <summary>Whether steps of making are written for it.</summary>
-    public required bool CanBeMade { get; init; }
+    /// <summary>Ways of making it, the usual one first.</summary>
+    public required IReadOnlyList<PlanRoute> Routes { get; init; }
 
     /// <summary>Keys of the places where it must usually stand.</summary>
     public required IReadOnlyList<string> MustStand { get; init; }
@@ -45,7 +46,7 @@ public sealed record FamilyView
             About = profile.About,
             Nature = profile.Nature,
             Lenses = profile.Lenses,
-            CanBeMade = profile.Route != MakingRoute.BySheet,
+            Routes = profile.Routes,
             MustStand = profile.MustStand,
             WornOn = profile.WornOn,
             Pack = profile.Pack,

@@ -2,7 +2,7 @@ using System.Globalization;
 using AmberPantry.Core;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Making;
-using AmberPantry.Core.Making.Routes;
+using AmberPantry.Core.Making.Sheets;
 using AmberPantry.Data;
 using AmberPantry.Data.Formulas;
 using AmberPantry.Server.Hosting;
@@ -96,7 +96,7 @@ public static class TrialEndpoints
 
     /// <summary>The steps a batch of it would have, for the printed sheet.</summary>
     private static async Task<IReadOnlyList<MakeStep>> Plan(int id, PantryDb db, WorkshopKeeper keeper) =>
-        [.. new MakingPlan(keeper.Shelf, keeper.Open.Workshop).For(await Content(db, id)).Select(step => step.In(keeper.Say))];
+        [.. new SheetWriter(keeper.Shelf, keeper.Open.Workshop).For(await Content(db, id)).Steps.Select(step => step.In(keeper.Say))];
 
     private static Task<TrialView> Edit(int id, EditTrial edit, PantryDb db, WorkshopKeeper keeper, PantryClock clock) =>
         Change(id, edit.Command, edit, edit.Revision, db, keeper, clock, async (trials, trial) =>

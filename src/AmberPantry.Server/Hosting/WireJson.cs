@@ -54,7 +54,7 @@ internal static class WireJson
 [JsonSerializable(typeof(PourOver))]
 [JsonSerializable(typeof(PourOverChoices))]
 [JsonSerializable(typeof(BatchAct))]
-[JsonSerializable(typeof(StartCheck))]
+[JsonSerializable(typeof(StartView))]
 [JsonSerializable(typeof(IReadOnlyList<BatchHistory>))]
 [JsonSerializable(typeof(BatchView))]
 [JsonSerializable(typeof(Page<BatchBrief>))]

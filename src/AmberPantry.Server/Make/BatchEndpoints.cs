@@ -1,4 +1,5 @@
 using AmberPantry.Core.Making;
+using AmberPantry.Core.Making.Sheets;
 using AmberPantry.Data;
 using AmberPantry.Server.Hosting;
 using AmberPantry.Server.House;
@@ -38,11 +39,12 @@ public static class BatchEndpoints
     private static async Task<BatchView> Begin(BeginBatch begin, PantryDb db, WorkshopKeeper keeper, PantryClock clock) =>
         await BatchViews.Get(db, keeper, await new BatchKeeper(db, keeper, clock).Begin(begin));
 
-    /// <summary>What must be read before a batch of this trial begins.</summary>
-    private static async Task<StartCheck> Start(int trial, PantryDb db, WorkshopKeeper keeper)
+    /// <summary>How this trial is made, and what must be read before a batch of it begins.</summary>
+    private static async Task<StartView> Start(int trial, PantryDb db, WorkshopKeeper keeper)
     {
-        var row = await db.Trials.AsNoTracking().FirstOrDefaultAsync(one => one.Id == trial) ?? throw new NotThereException("That trial");
-        return BatchKeeper.StartOf(row.Id, row.Revision, row.Content, keeper.Open);
+        var row = await db.Trials.AsNoTracking().Include(one => one.Formula).FirstOrDefaultAsync(one => one.Id == trial)
+            ?? throw new NotThereException("That trial");
+        return StartView.Of(row, keeper.Open);
     }
 
     private static async Task<BatchView> Take(int id, BatchAct act, PantryDb db, WorkshopKeeper keeper, PantryClock clock)

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.Json;
 using AmberPantry.Core;
 using AmberPantry.Core.Making;
+using AmberPantry.Core.Making.Sheets;
 using AmberPantry.Data;
 using AmberPantry.Data.Batches;
 using AmberPantry.Server.Hosting;
@@ -31,8 +32,9 @@ internal sealed class BatchKeeper(PantryDb db, WorkshopKeeper keeper, PantryCloc
             var trial = await db.Trials.Include(row => row.Formula).FirstOrDefaultAsync(row => row.Id == begin.Trial)
                 ?? throw new NotThereException("That trial");
             var open = keeper.Open;
-            StartOf(trial.Id, trial.Revision, trial.Content, open).Check(begin.Signature);
-            var steps = new Core.Making.Routes.MakingPlan(open.Shelf, open.Workshop).For(trial.Content);
+            var sheet = new SheetWriter(open.Shelf, open.Workshop).For(trial.Content);
+            StartOf(trial.Id, trial.Revision, trial.Content, open, sheet).Check(begin.Signature);
+            var steps = sheet.Steps;
             var batch = Batch.Begin(await NextLot(trial.Formula!.Name, clock.Now), trial.Content, steps, at);
             var row = new BatchRow
             {
@@ -55,8 +57,8 @@ internal sealed class BatchKeeper(PantryDb db, WorkshopKeeper keeper, PantryCloc
         });
     }
 
-    public static StartCheck StartOf(int trial, int revision, Core.Formulas.Formula content, OpenWorkshop open) =>
-        StartCheck.Of($"{trial}.{revision}", open.Assessor.Assess(content, new Core.Assessment.Question { Parts = [] }).Findings);
+    public static StartCheck StartOf(int trial, int revision, Core.Formulas.Formula content, OpenWorkshop open, BatchSheet sheet) =>
+        StartCheck.Of($"{trial}.{revision}", open.Assessor.Assess(content, new Core.Assessment.Question { Parts = [] }).Findings, sheet);
 
     /// <exception cref="Refusal">Whatever <see cref="Batch.Apply"/> refuses; E_REPEATED when the id came with something else.</exception>
     public async Task Take(int id, BatchAct act)

@@ -1,6 +1,5 @@
 using AmberPantry.Core;
 using AmberPantry.Core.Making;
-using AmberPantry.Core.Making.Routes;
 using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
@@ -248,7 +247,7 @@ internal static class TodayViews
         new(
             batch.Id,
             $"{batch.FormulaName} trial {batch.TrialNumber}, lot {batch.Lot}",
-            $"cap within {say.Degrees(MeltAndPour.CapWithinC)} of the room, {say.Temperature(workshop.WorkroomC)}",
+            $"cap within {say.Degrees(CoolingTimes.CapWithinC)} of the room, {say.Temperature(workshop.WorkroomC)}",
             batch.TouchedAt
         );
 }

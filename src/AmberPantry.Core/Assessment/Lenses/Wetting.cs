@@ -12,6 +12,32 @@ internal static class Wetting
     public const string UsualBinder = "isopropyl_99";
     private const int BigDoses = 2;
 
+    /// <summary>Grams of binder that hold the whole batch together in this air, and those of a spray; null for what is not pressed damp.</summary>
+    public static (double BudgetG, double SprayG)? Budget(Subject subject) =>
+        subject.Family.Traits.Fizzes && subject.Bath is { } bath
+            ? (Damp(subject, bath, 0).NextDoseG, UsualSprayMl * Binder(subject).TrueGMl)
+            : null;
+
+    private static FizzMaterial Binder(Subject subject) =>
+        subject.There.Select(pair => pair.Material.InBath).FirstOrDefault(row => row?.Kind == FizzKind.Binder) ?? FizzMaterial.All[UsualBinder];
+
+    private static (FizzMaterial, double)[] Dry(Subject subject) =>
+        [
+            .. subject
+                .BathMix.Lines.Where(line => line.Material.Kind != FizzKind.Binder)
+                .Select(line => (line.Material, line.G * (double)subject.Formula.Batch.Grams / 100)),
+        ];
+
+    private static Dampness Damp(Subject subject, BathReading bath, double binderG) =>
+        Dampness.Of(
+            new FizzMix([.. Dry(subject), (Binder(subject), binderG)]),
+            bath.RhPct,
+            subject.Workshop.WorkroomC,
+            BathReading.PieceCm,
+            Binder(subject),
+            UsualSprayMl
+        );
+
     /// <summary>Empty for what is not pressed damp.</summary>
     public static IReadOnlyList<AddingStep> Of(Subject subject)
     {
@@ -20,15 +46,9 @@ internal static class Wetting
             return [];
         }
 
-        var sprayed = subject.There.Where(pair => pair.Material.InBath?.Kind == FizzKind.Binder).ToArray();
-        var binder = sprayed.FirstOrDefault().Material?.InBath ?? FizzMaterial.All[UsualBinder];
-        var batchG = (double)subject.Formula.Batch.Grams;
-        (FizzMaterial, double)[] dry =
-        [
-            .. subject.BathMix.Lines.Where(line => line.Material.Kind != FizzKind.Binder).Select(line => (line.Material, line.G * batchG / 100)),
-        ];
-        Dampness With(double grams) =>
-            Dampness.Of(new FizzMix([.. dry, (binder, grams)]), bath.RhPct, subject.Workshop.WorkroomC, BathReading.PieceCm, binder, UsualSprayMl);
+        var binder = Binder(subject);
+        var dry = Dry(subject);
+        Dampness With(double grams) => Damp(subject, bath, grams);
         var strokeG = UsualSprayMl * binder.TrueGMl;
         var (given, steps) = (0.0, new List<AddingStep>());
         for (var i = 0; i < BigDoses; i++)

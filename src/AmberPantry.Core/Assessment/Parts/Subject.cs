@@ -143,6 +143,9 @@ internal sealed class Subject
     /// <summary>Ids of the safety rules that speak of this formula, stops first.</summary>
     public IReadOnlyList<string> Safety => safety.Value;
 
+    /// <summary>What the safety rules are told when it is about to be made.</summary>
+    public RuleFacts AtMaking(IReadOnlyDictionary<string, FactValue> told) => FormulaFacts.AtMaking(Formula, Family, Lines, Found(), told);
+
     /// <summary>Lines of a share above 0.</summary>
     public IEnumerable<(FormulaLine Line, Material Material)> There => Lines.Where(pair => pair.Line.Percent > 0);
 
@@ -176,6 +179,6 @@ internal sealed class Subject
             ScentFlags = Scent.Limits?.Flags ?? [],
             Area = Use.Area,
             Audience = Use.Audience,
-            Container = Workshop.FindContainer(Formula.Batch.Container) is { IsPlastic: true } ? "plastic" : null,
+            Container = Workshop.FindContainer(Formula.Batch.Container)?.MadeOf is PackMaterial.Plastic or PackMaterial.Polystyrene ? "plastic" : null,
         };
 }

@@ -154,14 +154,7 @@ internal sealed class UsageRate : IRule
     private static decimal MostPercent(Subject subject, Material material) =>
         material.Role == Role.Scent && subject.Use.WornOn == WornOn.Lips
             ? Math.Min(1, material.UseMaxPercent)
-            : material.MostPercentIn(
-                subject.Family.Nature switch
-                {
-                    FamilyNature.Bath => "bath",
-                    FamilyNature.Powder => "free-powder",
-                    _ => subject.Family.LeaveOn ? "leave-on" : "rinse-off",
-                }
-            );
+            : material.MostPercentIn(subject.Family.Product);
 
     private static double Excess(Subject other, string lineId, decimal most) =>
         other.Formula.Lines.FirstOrDefault(line => line.Id == lineId) is { } now ? (double)((now.Percent - most) / most) : 0;

@@ -22,10 +22,6 @@ internal sealed class LabelCautions : IRule
 
     public IEnumerable<Found> Check(Subject subject)
     {
-        var cautions = MeltCautions
-            .For(subject.Formula, subject.Family, subject.Shelf, subject.Workshop, subject.Formula.PourC)
-            .Where(caution => caution.Stage == "label")
-            .ToArray();
         var told = subject
             .Lines.Where(pair => pair.Line.Percent > 0 && (pair.Material.Tags.Any(Tags.Contains) || pair.Material.Classes.Any(Classes.Contains)))
             .Select(pair => Wording.Brief(pair.Material.Name))
@@ -42,9 +38,12 @@ internal sealed class LabelCautions : IRule
                 Numbers = [],
                 Because = string.Join(
                     " ",
-                    cautions
-                        .Where(caution => caution.Severity == Severity.Note)
-                        .Select(caution => caution.Reason)
+                    FormulaFacts
+                        .ToldBy.Where(told => told.Value == Note)
+                        .Select(told => SafetyRule.All[told.Key])
+                        .Where(rule => rule.Classes.Any(subject.There.SelectMany(pair => pair.Material.Classes).Contains))
+                        .Select(rule => rule.Reason)
+                        .Distinct()
                         .Append("Known allergens by the materials' own tags.")
                 ),
                 Gap = _ => 0,

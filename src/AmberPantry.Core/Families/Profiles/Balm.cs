@@ -1,3 +1,4 @@
+using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Stability;
 using AmberPantry.Core.Workshops;
 
@@ -35,7 +36,7 @@ internal sealed class Balm : IFamilyFile
                 new("castor oil", 10),
                 new("mixed tocopherols", 0.5m),
             ],
-            Route = MakingRoute.MeltAndPour,
+            Routes = [PlanRoute.BalmPour, PlanRoute.BarMoulded],
             Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             WornOn = WornOn.Hands,
             Pack = PackKind.Tin,

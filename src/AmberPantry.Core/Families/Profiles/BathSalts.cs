@@ -1,4 +1,5 @@
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Powders;
 using AmberPantry.Core.Science.Stability;
 
@@ -32,6 +33,7 @@ internal sealed class BathSalts : IFamilyFile
                 new("jojoba oil", 1.2m),
                 new("polyglyceryl-4 oleate", 0.8m),
             ],
+            Routes = [PlanRoute.SaltsSpongeFirst, PlanRoute.SaltsFoamButter, PlanRoute.SaltsBakedBotanicals],
             Lenses = [Lens.Sponge, Lens.Air, Lens.Tub, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             WornOn = WornOn.Bath,
             Pack = PackKind.Pouch,

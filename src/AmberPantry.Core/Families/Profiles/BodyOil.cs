@@ -1,4 +1,5 @@
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Stability;
 
 namespace AmberPantry.Core.Families.Profiles;
@@ -23,6 +24,7 @@ internal sealed class BodyOil : IFamilyFile
                 new("caprylic/capric triglyceride", 25),
                 new("mixed tocopherols", 0.5m),
             ],
+            Routes = [PlanRoute.BodyOilCold, PlanRoute.BodyOilWarm],
             Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             WornOn = WornOn.Body,
             Pack = PackKind.Bottle,

@@ -1,4 +1,5 @@
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Stability;
 
 namespace AmberPantry.Core.Families.Profiles;
@@ -21,6 +22,7 @@ internal sealed class BodyPowder : IFamilyFile
                 new("powders", 80, 97, Role.Powder, Role.Botanical, Role.Salt, Role.Base, Role.Acid, Role.Colourant),
             ],
             Starter = [new("arrowroot starch", 61), new("kaolin", 27), new("magnesium carbonate", 8), new("jojoba oil", 4)],
+            Routes = [PlanRoute.PowderGround, PlanRoute.PowderFreeShaken],
             Lenses = [Lens.Sponge, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             WornOn = WornOn.Body,
             Pack = PackKind.Shaker,

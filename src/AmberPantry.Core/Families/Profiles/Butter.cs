@@ -1,3 +1,4 @@
+using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Stability;
 using AmberPantry.Core.Workshops;
 
@@ -27,7 +28,7 @@ internal sealed class Butter : IFamilyFile
                 Powders = (0, 12),
             }.List(),
             Starter = [new("shea butter", 40), new("mango butter", 30), new("high-oleic sunflower oil", 29.5m), new("mixed tocopherols", 0.5m)],
-            Route = MakingRoute.MeltAndPour,
+            Routes = [PlanRoute.StirToTrace, PlanRoute.BalmPour],
             Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             WornOn = WornOn.Body,
             Pack = PackKind.Jar,

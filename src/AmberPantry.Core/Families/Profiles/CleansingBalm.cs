@@ -1,4 +1,5 @@
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Stability;
 using AmberPantry.Core.Workshops;
 
@@ -44,7 +45,7 @@ internal sealed class CleansingBalm : IFamilyFile
                 new("cetearyl alcohol", 8),
                 new("mixed tocopherols", 0.5m),
             ],
-            Route = MakingRoute.MeltAndPour,
+            Routes = [PlanRoute.CleansingBalm],
             Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             WornOn = WornOn.Face,
             Pack = PackKind.Jar,

@@ -1,4 +1,5 @@
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Stability;
 using AmberPantry.Core.Workshops;
 
@@ -43,7 +44,7 @@ internal sealed class CleansingBar : IFamilyFile
                 new("PEG-7 olivate", 7),
                 new("mixed tocopherols", 0.5m),
             ],
-            Route = MakingRoute.MeltAndPour,
+            Routes = [PlanRoute.CleansingBarWater],
             Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             WornOn = WornOn.Face,
             Pack = PackKind.Tin,

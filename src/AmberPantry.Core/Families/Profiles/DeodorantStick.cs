@@ -1,3 +1,4 @@
+using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Stability;
 using AmberPantry.Core.Workshops;
 
@@ -39,7 +40,7 @@ internal sealed class DeodorantStick : IFamilyFile
                 new("magnesium hydroxide", 10.5m),
                 new("mixed tocopherols", 0.5m),
             ],
-            Route = MakingRoute.MeltAndPour,
+            Routes = [PlanRoute.DeodorantStick],
             Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             WornOn = WornOn.Underarm,
             Pack = PackKind.PushTube,

@@ -1,4 +1,5 @@
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Powders;
 using AmberPantry.Core.Science.Stability;
 
@@ -36,6 +37,7 @@ internal sealed class Fizzy : IFamilyFile
                 new("jojoba oil", 2),
                 new("polysorbate 80", 2),
             ],
+            Routes = [PlanRoute.FizzyAlcohol, PlanRoute.FizzyHumidDay],
             Lenses = [Lens.Fizz, Lens.Air, Lens.Sponge, Lens.Tub, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             WornOn = WornOn.Bath,
             Pack = PackKind.Wrap,

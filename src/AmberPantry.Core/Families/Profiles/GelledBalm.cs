@@ -1,4 +1,5 @@
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Stability;
 using AmberPantry.Core.Workshops;
 
@@ -33,7 +34,7 @@ internal sealed class GelledBalm : IFamilyFile
                 new("caprylic/capric triglyceride", 38.5m),
                 new("mixed tocopherols", 0.5m),
             ],
-            Route = MakingRoute.MeltAndPour,
+            Routes = [PlanRoute.GelledStick],
             Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             WornOn = WornOn.Hands,
             Pack = PackKind.Tin,

@@ -1,4 +1,5 @@
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Stability;
 
 namespace AmberPantry.Core.Families.Profiles;
@@ -30,6 +31,7 @@ internal sealed class OilToMilk : IFamilyFile
                 new("polyglyceryl-4 oleate", 4),
                 new("mixed tocopherols", 0.5m),
             ],
+            Routes = [PlanRoute.OilToMilk],
             Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             WornOn = WornOn.Face,
             Pack = PackKind.Pump,

@@ -1,4 +1,5 @@
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Powders;
 using AmberPantry.Core.Science.Stability;
 
@@ -31,6 +32,7 @@ internal sealed class PowderCleanser : IFamilyFile
                 new("sodium cocoyl isethionate", 15),
                 new("jojoba oil", 3),
             ],
+            Routes = [PlanRoute.PowderCleanser],
             Lenses = [Lens.Sponge, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             WornOn = WornOn.Face,
             Pack = PackKind.Jar,

@@ -1,3 +1,4 @@
+using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Stability;
 using AmberPantry.Core.Workshops;
 
@@ -27,7 +28,7 @@ internal sealed class Salve : IFamilyFile
                 Powders = (0, 3),
             }.List(),
             Starter = [new("beeswax", 10), new("shea butter", 8), new("high-oleic sunflower oil", 81.5m), new("mixed tocopherols", 0.5m)],
-            Route = MakingRoute.MeltAndPour,
+            Routes = [PlanRoute.BalmPour, PlanRoute.StirToTrace],
             Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             WornOn = WornOn.Hands,
             Pack = PackKind.Tin,

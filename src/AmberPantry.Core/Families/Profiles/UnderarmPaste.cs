@@ -1,3 +1,4 @@
+using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Stability;
 
 namespace AmberPantry.Core.Families.Profiles;
@@ -36,7 +37,7 @@ internal sealed class UnderarmPaste : IFamilyFile
                 new("beeswax", 3),
                 new("mixed tocopherols", 0.5m),
             ],
-            Route = MakingRoute.MeltAndPour,
+            Routes = [PlanRoute.UnderarmPaste],
             Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             WornOn = WornOn.Underarm,
             Pack = PackKind.Jar,

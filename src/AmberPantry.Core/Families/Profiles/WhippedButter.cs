@@ -1,3 +1,4 @@
+using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Stability;
 using AmberPantry.Core.Workshops;
 
@@ -35,7 +36,7 @@ internal sealed class WhippedButter : IFamilyFile
                 new("coconut oil", 5),
                 new("mixed tocopherols", 0.5m),
             ],
-            Route = MakingRoute.MeltAndPour,
+            Routes = [PlanRoute.WhipMeltAll, PlanRoute.WhipHalfSetColdOils, PlanRoute.WhipFattyAcidRounds, PlanRoute.WhipUnmelted, PlanRoute.StirToTrace],
             Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             OverrunPercent = 40,
             WornOn = WornOn.Body,

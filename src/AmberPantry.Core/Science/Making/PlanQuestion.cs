@@ -70,6 +70,9 @@ public sealed record PlanKit(double StepG, double RepeatabilityG, double Capacit
     /// <summary>The pack maker's own limit, °C.</summary>
     public double? PackLimitC { get; init; }
 
+    /// <summary>What the pack bears, °C.</summary>
+    public double PackStopC => PourWindow.StopC(this);
+
     /// <summary>The glass is warmed before it is filled.</summary>
     public bool PackWarmed { get; init; }
 
@@ -85,17 +88,6 @@ public enum HeatSource
     WaterBath,
     WaxPot,
     Microwave,
-}
-
-public enum PackMaterial
-{
-    Glass,
-    Tin,
-    Aluminium,
-    Silicone,
-    Plastic,
-    Polystyrene,
-    Paper,
 }
 
 public enum HoldChoice

@@ -90,6 +90,9 @@ internal sealed record PourWindow(double? FromC, double EndC, double AtC)
         return at;
     }
 
+    /// <summary>What a pack bears, °C.</summary>
+    public static double StopC(PlanKit kit) => Limits(kit).Stop;
+
     /// <summary>Estimates; the pack maker's own limit rules.</summary>
     private static (double Warning, double Stop) Limits(PlanKit kit) =>
         kit.PackLimitC is { } own

@@ -2,10 +2,11 @@ using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Families;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Workshops;
 
-namespace AmberPantry.Core.Making.Routes;
+namespace AmberPantry.Core.Making.Sheets;
 
 /// <summary>What goes into the pot, and what it does to the warmth of what is in it.</summary>
 /// <param name="Warns">It sets, flakes or suffers.</param>
@@ -45,18 +46,20 @@ public sealed class CoolingFinder(MaterialShelf shelf, Workshop workshop)
             return new CoolingAnswer([], [], [], "Nothing in this mix is melted and set again.");
         }
 
-        var heat = HeatPlan.Of(clear, there, formula.PourC);
-        var places = Places(subject, curve, Math.Max(clear, heat.PourC));
+        var plan = BatchPlanner.Of(PlanAsk.Of(subject));
+        var potC = plan.MeltFromC ?? clear;
+        var addC = plan.Stops.Select(stop => stop.AtC).FirstOrDefault(at => at is not null) ?? potC;
+        var places = Places(subject, curve, Math.Max(clear, plan.Pour?.AtC ?? clear));
         return new CoolingAnswer(
-            [.. Steps(subject, there, heat)],
+            [.. Steps(subject, there, potC, addC)],
             places,
             [.. Fats(there)],
-            $"Warm it to {say.BareTemperature(heat.PotFromC)} to {say.Temperature(heat.PotToC)}, everything clear; it clouds at "
+            $"Warm it to {say.BareTemperature(potC)} to {say.Temperature(plan.MeltToC ?? potC)}, everything clear; it clouds at "
                 + $"{say.Temperature(clear)}. {(places.FirstOrDefault(place => place.IsBest) is { } best ? $"Cool it {best.Name}." : "")}".TrimEnd()
         );
     }
 
-    private IEnumerable<HeatStep> Steps(Subject subject, (FormulaLine Line, Material Material)[] there, HeatPlan heat)
+    private IEnumerable<HeatStep> Steps(Subject subject, (FormulaLine Line, Material Material)[] there, double potC, double addC)
     {
         var melting = there.Where(pair => pair.Line.Phase == Phase.Melt && pair.Material.Melt is not null).ToArray();
         if (melting.Length == 0)
@@ -68,13 +71,13 @@ public sealed class CoolingFinder(MaterialShelf shelf, Workshop workshop)
         var fats = melting.Where(pair => !pair.Material.IsLiquid).ToArray();
         if (oils.Length > 0 && fats.Length > 0)
         {
-            yield return Cold(Portion.Of(subject, fats), Portion.Of(subject, oils), oils, heat.PotFromC);
+            yield return Cold(Portion.Of(subject, fats), Portion.Of(subject, oils), oils, potC);
         }
 
         var melt = Portion.Of(subject, melting);
         foreach (var pair in there.Where(pair => pair.Line.Phase != Phase.Surface && (pair.Line.Phase != Phase.Melt || pair.Material.IsPowder)))
         {
-            yield return Late(melt, Portion.Of(subject, [pair]), pair, heat);
+            yield return Late(melt, Portion.Of(subject, [pair]), pair, potC, addC);
         }
     }
 
@@ -130,9 +133,9 @@ public sealed class CoolingFinder(MaterialShelf shelf, Workshop workshop)
     }
 
     /// <summary>What is stirred in after the melt, at the room's warmth.</summary>
-    private HeatStep Late(Portion melt, Portion added, (FormulaLine Line, Material Material) pair, HeatPlan heat)
+    private HeatStep Late(Portion melt, Portion added, (FormulaLine Line, Material Material) pair, double potC, double addC)
     {
-        var atC = pair.Line.Phase == Phase.Melt ? heat.PotFromC : heat.AddC;
+        var atC = pair.Line.Phase == Phase.Melt ? potC : addC;
         var balance = melt.With(added, atC, workshop.WorkroomC);
         var flakes = balance.Flakes && added.G >= FlakesFrom * melt.G;
         var tender = pair.Material.HeatCeilingC is { } most && most < atC;

@@ -1,0 +1,21 @@
+using AmberPantry.Core.Science.Making;
+
+namespace AmberPantry.Core.Formulas;
+
+/// <summary>How a trial is made, where its maker wants it otherwise than usual.</summary>
+/// <param name="Route">Way of making; null takes what suits the formula.</param>
+public sealed record MakingMethod(PlanRoute? Route)
+{
+    public const int MostChoices = 30;
+
+    /// <summary>What was chosen where makers differ, by the school's id.</summary>
+    public IReadOnlyDictionary<string, string> Choices { get; init; } = new Dictionary<string, string>();
+
+    /// <summary>Nothing in it differs from usual.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public bool IsUsual => Route is null && Choices.Count == 0;
+
+    /// <summary>Everything that was chosen, to tell two apart.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public string Said => string.Join("; ", Choices.OrderBy(one => one.Key, StringComparer.Ordinal).Select(one => $"{one.Key} {one.Value}").Prepend($"{Route}"));
+}

@@ -1,0 +1,152 @@
+using AmberPantry.Core.Assessment.Parts;
+using AmberPantry.Core.Families;
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Making;
+using AmberPantry.Core.Science.Melt;
+using AmberPantry.Core.Science.Powders;
+using AmberPantry.Core.Science.Scent;
+
+namespace AmberPantry.Core.Making.Sheets;
+
+/// <summary>Puts a formula on the bench as the question its planner asks.</summary>
+internal static class PlanAsk
+{
+    private const string ClayClass = "clay";
+    private const string FlammableTag = "flammable";
+    private const string VolatileTag = "volatile";
+
+    /// <summary>Pure crystals that oil takes only in the heat, °C.</summary>
+    private static readonly Dictionary<string, double> DissolvesFromC = new Dictionary<string, double>
+    {
+        ["avobenzone"] = 75,
+        ["ascorbyl palmitate"] = 80,
+    };
+
+    /// <summary>Above so much humidity a fizzy is made the careful way.</summary>
+    private const double HumidDay = 60;
+    private const decimal ManyHardeners = 5;
+
+    public static PlanQuestion Of(Subject subject)
+    {
+        var (formula, workshop) = (subject.Formula, subject.Workshop);
+        var route = RouteOf(subject);
+        var method = formula.Method;
+        var schools = MakingSchool.Of(route).ToDictionary(school => school.Id, school => school.Chosen(method?.Choices).Id);
+        T? Chosen<T>(string id)
+            where T : struct, Enum => schools.TryGetValue(id, out var word) ? Word<T>(word) : null;
+        var scale = workshop.Scale;
+        var container = workshop.FindContainer(formula.Batch.Container);
+        return new PlanQuestion(
+            route,
+            workshop.WorkroomC,
+            workshop.HumidityPercent,
+            (double)formula.Batch.Grams,
+            formula.PourC,
+            new PlanKit(
+                (double)scale.ResolutionG,
+                (double)(scale.RepeatabilityG ?? scale.ResolutionG),
+                (double?)scale.CapacityG ?? double.PositiveInfinity,
+                0
+            )
+            {
+                Heat = Chosen<HeatSource>("heat") ?? HeatSource.WaterBath,
+                Pack = container?.MadeOf,
+                PackLimitC = container?.LimitC,
+                ChillC = schools.TryGetValue("cool", out var cool) ? CoolPlace.Of(cool)?.C : null,
+            },
+            new PlanChoices(
+                Chosen<HoldChoice>("hold") ?? HoldChoice.Auto,
+                Chosen<AntioxidantChoice>("antioxidant") ?? AntioxidantChoice.CoolDown,
+                Chosen<ScentChoice>("scent") ?? ScentChoice.LastPourable,
+                Chosen<PassChoice>("pass") ?? PassChoice.Auto,
+                Chosen<PowderChoice>("powder")
+            ),
+            new FormulaEditor(subject.Shelf).Makeweight(formula)?.Id
+        )
+        {
+            Lines = [.. subject.There.Select(pair => Line(pair.Line, pair.Material, subject.Family))],
+        };
+    }
+
+    /// <summary>The way of making: as chosen, else what suits what is in it and the air of today.</summary>
+    private static PlanRoute RouteOf(Subject subject)
+    {
+        var routes = subject.Family.Routes;
+        if (subject.Formula.Method?.Route is { } chosen && routes.Contains(chosen))
+        {
+            return chosen;
+        }
+
+        var suits = routes[0] switch
+        {
+            PlanRoute.BodyOilCold when subject.ClearC >= subject.Workshop.WorkroomC => PlanRoute.BodyOilWarm,
+            PlanRoute.WhipMeltAll when subject.Share(Role.Hardener) >= ManyHardeners => PlanRoute.WhipFattyAcidRounds,
+            PlanRoute.SaltsSpongeFirst when subject.Share(Role.SoftButter, Role.HardButter) > 0 => PlanRoute.SaltsFoamButter,
+            PlanRoute.FizzyAlcohol when subject.Workshop.HumidityPercent > HumidDay => PlanRoute.FizzyHumidDay,
+            var usual => usual,
+        };
+        return suits;
+    }
+
+    private static PlanLine Line(FormulaLine line, Material material, FamilyProfile family)
+    {
+        var powder = material.Keys.Powder is { } key ? PowderMaterial.All[key] : null;
+        var solid = material.IsPowder;
+        var clears = material.Melt?.ClearsAtC;
+        return new PlanLine(
+            line.Id,
+            solid && material.Role == Role.UvFilter ? Role.Powder : material.Role,
+            line.Phase,
+            (double)line.Percent,
+            solid ? null : material.Melt,
+            clears
+        )
+        {
+            CeilingC = material.HeatCeilingC,
+            FlashC = material.Keys.Scent is { } scent ? ScentOil.All.GetValueOrDefault(scent)?.FlashC : null,
+            DissolvesFromC = DissolvesFromC.TryGetValue(material.BasedOn, out var from) ? from : null,
+            MaxPercent = (double)material.MostPercentIn(family.Product),
+            Flammable =
+                material.Tags.Contains(VolatileTag) ? Flammable.Volatile
+                : material.Role == Role.Solvent || material.Tags.Contains(FlammableTag) ? Flammable.Burns
+                : Flammable.No,
+            Grains = solid
+                ? new PlanGrains(
+                    powder?.UptakeMlPerG ?? 0,
+                    powder?.MedianUm,
+                    powder?.IsCarrier ?? false,
+                    material.Classes.Contains(ClayClass),
+                    powder?.TrueGMl ?? material.DensityGMl
+                )
+                : null,
+        };
+    }
+
+    private static T? Word<T>(string word)
+        where T : struct, Enum =>
+        Enum.TryParse<T>(word.Replace("-", "", StringComparison.Ordinal), ignoreCase: true, out var known) && Enum.IsDefined(known) ? known : null;
+}
+
+/// <summary>A place to chill a bowl in.</summary>
+/// <param name="Id">As a method keeps it.</param>
+/// <param name="Usual">Its row among the customary heat transfers.</param>
+internal sealed record CoolPlace(string Id, string Words, double? C, string Usual, bool Stirred)
+{
+    /// <summary>"the fridge".</summary>
+    public string Name => Words[(Words.IndexOf(' ', StringComparison.Ordinal) + 1)..].Split(',')[0];
+
+    public static IReadOnlyList<CoolPlace> All { get; } =
+    [
+        new("bench", "on the bench", null, "still room air", false),
+        new("fridge", "in the fridge", 5, "fridge", false),
+        new("freezer", "in the freezer", -18, "freezer", false),
+        new("cold-bath", "in a cold bath", 12, "cold-water bath", false),
+        new("ice-bath", "in an ice bath, stirred", 1, "stirred ice bath", true),
+    ];
+
+    /// <summary>Null for the best of them, which the run decides.</summary>
+    public static CoolPlace? Of(string id) => All.FirstOrDefault(place => place.Id == id);
+
+    public CoolingStage Stage(double seconds, double roomC) => new(seconds, C ?? roomC, CoolingStage.Usual[Usual], Stirred);
+}

@@ -1,0 +1,130 @@
+using AmberPantry.Core.Assessment.Parts;
+using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Making;
+using AmberPantry.Core.Science.Melt;
+
+namespace AmberPantry.Core.Making.Sheets;
+
+/// <summary>How the mix of a batch cools and sets: the clocks of its steps.</summary>
+internal sealed class SheetMelt
+{
+    private const double LongestS = 8 * 3600;
+    private const double RoomWithinC = 2;
+
+    /// <summary>A bag in the hand: its own air, and a warm palm on a third of it.</summary>
+    private const double BagU = 14;
+    private const double PalmU = 25 / 3.0;
+    private const double PalmC = 33;
+    private const double BagG = 350;
+    private const double LongestHandS = 2 * 3600;
+
+    /// <summary>Jars of ten that turn sandy; less is not worth a colder place.</summary>
+    private const double GrainMattersFrom = 2;
+
+    /// <summary>Time wanted between soft enough to begin and too stiff to go on.</summary>
+    private const double ToWorkS = 10 * 60;
+
+    private readonly Subject subject;
+    private readonly PlanMelt mix;
+
+    public SheetMelt(Subject subject, PlanQuestion question)
+    {
+        this.subject = subject;
+        mix = new PlanMelt(question.Lines.Where(line => line.Phase != Phase.Surface));
+    }
+
+    public double? ClearC => mix.ClearC;
+
+    public double SolidAt(double celsius) => mix.SolidAt(celsius);
+
+    /// <summary>Highest temperature with at least this structure.</summary>
+    public double? Structured(double least) => mix.Structured(least);
+
+    /// <summary>Seconds until the whole batch, in its bowl, has cooled to a temperature; null when it does not.</summary>
+    public double? CoolsS(double fromC, double toC, CoolPlace place) =>
+        subject.Curve is null ? null : Reached(Run(fromC, Bowl(), place), point => point.TemperatureC <= toC);
+
+    /// <summary>Seconds until its crystals reach a structure, with the temperature of the run then.</summary>
+    public (double S, double C)? SetsS(double fromC, double structure, CoolPlace place)
+    {
+        if (subject.Curve is null)
+        {
+            return null;
+        }
+
+        var run = Run(fromC, Bowl(), place);
+        return run.FirstOrDefault(point => point.Structure >= structure) is { } there ? (there.S, there.TemperatureC) : null;
+    }
+
+    /// <summary>Seconds until one filled pack stands within two degrees of the room.</summary>
+    public double? StandsS(double fromC) =>
+        subject.Curve is null
+            ? null
+            : Reached(Run(fromC, Pack(), Bench), point => Math.Abs(point.TemperatureC - subject.Workshop.WorkroomC) <= RoomWithinC);
+
+    /// <summary>Seconds until one filled pack has cooled to a temperature.</summary>
+    public double? PackCoolsS(double fromC, double toC, CoolPlace place) =>
+        subject.Curve is null ? null : Reached(Run(fromC, Pack(), place), point => point.TemperatureC <= toC);
+
+    /// <summary>Seconds in a warm hand until it has warmed so far; null when it does not.</summary>
+    public double? WarmsS(double fromC, double toC)
+    {
+        if (subject.Curve is not { } curve)
+        {
+            return null;
+        }
+
+        var room = subject.Workshop.WorkroomC;
+        var batch = Batch(BagG);
+        var around = ((BagU * room) + (PalmU * PalmC)) / (BagU + PalmU);
+        var run = CoolingRun.Simulate(curve.Blend, batch, fromC, [new CoolingStage(LongestHandS, around, BagU + PalmU)], 30);
+        return Reached(run, point => point.TemperatureC >= toC);
+    }
+
+    /// <summary>Where it is chilled soonest and still leaves time to work before it is too stiff; grain decides where it is much more.</summary>
+    /// <param name="stiff">Structure at which it is too stiff.</param>
+    public CoolPlace Best(double fromC, double structure, double stiff)
+    {
+        if (subject.Curve is not { } curve)
+        {
+            return Fridge;
+        }
+
+        var runs = CoolPlace
+            .All.Select(place =>
+            {
+                var run = Run(fromC, Bowl(), place);
+                var opens = Reached(run, point => point.Structure >= structure);
+                var open = opens is null ? 0 : (Reached(run, point => point.Structure >= stiff) ?? LongestS) - opens.Value;
+                var stages = new[] { place.Stage(LongestS, subject.Workshop.WorkroomC) };
+                var grain = GrainForecast.Of(curve.Blend, run, stages, GrainForecast.HoldMinutes).Risk;
+                return (Place: place, Opens: opens, Open: open, Grain: grain);
+            })
+            .Where(one => one.Opens is not null)
+            .ToArray();
+        return runs.OrderBy(one => one.Grain >= GrainMattersFrom ? one.Grain : 0)
+                .ThenBy(one => one.Open < ToWorkS)
+                .ThenBy(one => one.Opens)
+                .Select(one => one.Place)
+                .FirstOrDefault() ?? Fridge;
+    }
+
+    private static CoolPlace Fridge => CoolPlace.Of("fridge")!;
+
+    private static CoolPlace Bench => CoolPlace.All[0];
+
+    private CoolingBatch Bowl() => Batch((double)subject.Formula.Batch.Grams);
+
+    private CoolingBatch Pack() => Batch((double)(subject.Formula.Batch.FillG ?? Formulas.BatchSize.UsualFillG));
+
+    private CoolingBatch Batch(double grams)
+    {
+        var lipid = grams * subject.Melt.LipidPercent / 100;
+        return new CoolingBatch(lipid, CoolingBatch.BowlAreaM2(grams / Math.Max(0.5, subject.Melt.DensityGMl)), PowderG: grams - lipid);
+    }
+
+    private IReadOnlyList<CoolingPoint> Run(double fromC, CoolingBatch batch, CoolPlace place) =>
+        CoolingRun.Simulate(subject.Curve!.Blend, batch, fromC, [place.Stage(LongestS, subject.Workshop.WorkroomC)]);
+
+    private static double? Reached(IReadOnlyList<CoolingPoint> run, Func<CoolingPoint, bool> there) => run.FirstOrDefault(there)?.S;
+}
