@@ -1,5 +1,6 @@
 import type { Page } from "@playwright/test";
 import { expect, test } from "../pantry";
+import { makeThis } from "../sign";
 
 const focused = (page: Page) => page.evaluate(() => document.activeElement?.tagName ?? "BODY");
 const keepsFocus = async (page: Page, act: string) => {
@@ -99,8 +100,7 @@ test("after every act the focus is where the hand was", async ({ page, demo }) =
   await keepsFocus(page, "saving notes");
 
   await page.goto(`${demo.url}/bench/7`);
-  await page.getByRole("button", { name: "Make this" }).click();
-  await expect(page.getByRole("dialog").or(page.locator(".make-step"))).toBeVisible();
+  await makeThis(page);
   await keepsFocus(page, "making");
 });
 

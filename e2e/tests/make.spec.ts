@@ -1,5 +1,6 @@
 import type { Page } from "@playwright/test";
 import { expect, test } from "../pantry";
+import { makeThis } from "../sign";
 
 type Made = { batch: { steps: { kind: string; title: string; targetG: number | null }[] } };
 
@@ -15,7 +16,7 @@ async function next(page: Page, by: () => Promise<void>): Promise<void> {
 
 test("a batch is made by keys through a killed server and a closed tab, into the logbook", async ({ page, demo, context }) => {
   await page.goto(`${demo.url}/bench/7`);
-  await page.getByRole("button", { name: "Make this" }).click();
+  await makeThis(page);
   await expect(page.getByRole("heading", { name: "Gather and protect" })).toBeVisible();
   const id = Number(page.url().split("/").at(-1));
   const { batch } = await demo.call<Made>("GET", `/batches/${id}`);
@@ -69,7 +70,7 @@ test("a batch is made by keys through a killed server and a closed tab, into the
 
 test("over and under: a slip asks, an over-pour offers to scale the rest", async ({ page, demo }) => {
   await page.goto(`${demo.url}/bench/7`);
-  await page.getByRole("button", { name: "Make this" }).click();
+  await makeThis(page);
   await expect(page.getByRole("heading", { name: "Gather and protect" })).toBeVisible();
   await next(page, () => page.locator(".next").click());
   const field = page.locator(".make-number");

@@ -1,4 +1,5 @@
 import { expect, test } from "../pantry";
+import { makeThis } from "../sign";
 
 type Trial = { id: number; revision: number; content: { lines: { id: string; material: string; percent: number }[]; batch: { grams: number } } };
 
@@ -51,7 +52,7 @@ test("a maker in ounces and °F: from an empty workshop to a tin in the logbook,
   await expect(other.locator(".instrument, .plate-instrument").first()).not.toContainText("°C");
   await other.close();
 
-  await page.getByRole("button", { name: "Make this" }).click();
+  await makeThis(page);
   await expect(page.locator(".make-where")).toHaveText(/Step 1 of/);
   const batch = Number(/make\/(\d+)/.exec(page.url())?.[1]);
   const { batch: record } = await own.call<{ batch: { steps: { id: string; kind: string; targetG: number | null }[] } }>("GET", `/batches/${batch}`);

@@ -18,7 +18,7 @@ public class CoolingFinderTests
         Assert.True(step.Warns);
         Assert.Contains("Warm them to", step.Says, StringComparison.Ordinal);
         // A little oil into much that melts low may be cold.
-        var easy = Of(Sample.Of(Kinds.Butter, ("coconut oil", 95), ("jojoba oil", 5)), Sample.Shed with { WorkroomC = 24 }).Steps[0];
+        var easy = Of(Sample.Of(Kinds.Butter, ("shea butter", 95), ("jojoba oil", 5)), Sample.Shed with { WorkroomC = 24 }).Steps[0];
         Assert.False(easy.Warns);
     }
 

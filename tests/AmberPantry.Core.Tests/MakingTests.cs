@@ -8,12 +8,9 @@ namespace AmberPantry.Core.Tests;
 
 public class MakingTests
 {
-    private static readonly IReadOnlyList<MakeStep> Steps = new SheetWriter(MaterialShelf.Plain, Sample.Shed).For(
-        Sample.Slipway7 with
-        {
-            Batch = new BatchSize(600, 12, "tin-60", 50),
-        }
-    ).Steps;
+    private static readonly IReadOnlyList<MakeStep> Steps = new SheetWriter(MaterialShelf.Plain, Sample.Shed)
+        .For(Sample.Slipway7 with { Batch = new BatchSize(600, 12, "tin-60", 50) })
+        .Steps;
 
     [Fact]
     public void StepsRunFromHandsToLogbook()
@@ -87,7 +84,9 @@ public class MakingTests
         );
         Assert.Contains(plain.Says, saying => saying.Id == "container-stop");
         Assert.All(plain.Says, saying => Assert.False(saying.Blocks));
-        Assert.Contains(plain.Steps.Single(step => step.Kind == StepKind.Pour).Says, saying => saying.Sentence.Contains("75", StringComparison.Ordinal));
+        Assert.Contains(plain.Steps.Single(step => step.Kind == StepKind.Pour).Says, saying =>
+            saying.Sentence.Contains("75", StringComparison.Ordinal)
+        );
     }
 
     [Fact]

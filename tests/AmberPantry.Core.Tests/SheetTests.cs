@@ -55,9 +55,7 @@ public partial class SheetTests
     [Fact]
     public void EverySayingOfThePlannerHasItsSentence()
     {
-        using var vectors = System.Text.Json.JsonDocument.Parse(
-            File.ReadAllText(Path.Combine(Repository.Root, "tests", "vectors", "making.json"))
-        );
+        using var vectors = System.Text.Json.JsonDocument.Parse(File.ReadAllText(Path.Combine(Repository.Root, "tests", "vectors", "making.json")));
         var said = vectors
             .RootElement.GetProperty("cases")
             .EnumerateArray()

@@ -299,60 +299,139 @@ public class BatchApiTests
     }
 
     [Fact]
-    public async Task StopsAreReadAndSignedBeforeABatchBegins()
+    public async Task StopsAndHabitsAreReadTickedAndSignedBeforeABatchBegins()
     {
         await using var host = await PantryHost.Start();
         var trial = await Story.Formula(host, "Sun stick", "uv_stick");
         var id = trial.Int("id");
         var start = await host.Get($"/api/batches/start/{id}");
-        var stops = start["stops"]!.AsArray().Select(stop => stop!.Text("id")).ToArray();
+        var check = start["check"]!;
+        string[] stops = [.. check["stops"]!.AsArray().Select(stop => stop!.Text("id"))];
+        string[] habits = [.. check["habits"]!.AsArray().Select(habit => habit!.Text("id"))];
         Assert.Contains("uv-regulated", stops);
-        var problem = await host.Refused(409, HttpMethod.Post, "/api/batches", new { trial = id });
-        Assert.Equal(("E_NOT_SIGNED", "signature.stops"), (problem.Text("error"), problem.Text("field")));
-        await host.Refused(
-            409,
-            HttpMethod.Post,
-            "/api/batches",
+        Assert.Contains("HEAT-01", stops);
+        Assert.Contains("moulds", habits);
+        async Task Refused(string field, object? signature)
+        {
+            var problem = await host.Refused(409, HttpMethod.Post, "/api/batches", new { trial = id, signature });
+            Assert.Equal(("E_NOT_SIGNED", field), (problem.Text("error"), problem.Text("field")));
+        }
+
+        object Signed(string by, string revision, IEnumerable<string> read, IEnumerable<string> ticked) =>
             new
             {
-                trial = id,
-                signature = new
-                {
-                    by = " ",
-                    revision = start.Text("revision"),
-                    stops,
-                },
-            }
-        );
-        await host.Refused(
-            409,
-            HttpMethod.Post,
-            "/api/batches",
+                by,
+                revision,
+                stops = read,
+                ticked,
+            };
+        var revision = check.Text("revision");
+        await Refused("signature.stops", null);
+        await Refused("signature.stops", Signed(" ", revision, stops, habits));
+        await Refused("signature.stops", Signed("Maker", "another", stops, habits));
+        await Refused("signature.stops", Signed("Maker", revision, stops.Skip(1), habits));
+        await Refused("signature.ticked", Signed("Maker", revision, stops, habits.Skip(1)));
+        // What is read for another mix counts for nothing.
+        await host.Post(
+            $"/api/trials/{id}/edits",
             new
             {
-                trial = id,
-                signature = new
-                {
-                    by = "Maker",
-                    revision = "another",
-                    stops,
-                },
+                revision = trial.Int("revision"),
+                command = Guid.NewGuid(),
+                edits = new[] { new { kind = "set_batch", batch = new { grams = 444 } } },
             }
         );
-        var batch = await host.Post(
-            "/api/batches",
-            new
-            {
-                trial = id,
-                signature = new
-                {
-                    by = "Maker",
-                    revision = start.Text("revision"),
-                    stops,
-                },
-            }
-        );
+        await Refused("signature.stops", Signed("Maker", revision, stops, habits));
+        var batch = await host.Begin(id);
         Assert.Equal("Maker", batch.Text("signedBy"));
+    }
+
+    [Fact]
+    public async Task AMethodIsChosenAndItsStepsFollow()
+    {
+        await using var host = await PantryHost.Start();
+        var trial = await Story.Formula(host, "Slack Tide", "whipped_butter");
+        var id = trial.Int("id");
+        var start = await host.Get($"/api/batches/start/{id}");
+        Assert.Equal("whip_melt_all", start.Text("route"));
+        async Task<JsonNode> Choose(object? method) =>
+            await host.Post(
+                $"/api/trials/{id}/edits",
+                new
+                {
+                    revision = (await host.Get($"/api/trials/{id}")).Int("revision"),
+                    command = Guid.NewGuid(),
+                    edits = new[] { new { kind = "set_method", method } },
+                }
+            );
+        var chosen = await Choose(new { route = "whip_half_set_cold_oils", choices = new { powder = "thick-trace" } });
+        Assert.Equal("made another way", chosen.Text("undo"));
+        start = await host.Get($"/api/batches/start/{id}");
+        Assert.Equal("whip_half_set_cold_oils", start.Text("route"));
+        var steps = start["steps"]!.AsArray().Select(step => step!.Text("id")).ToArray();
+        Assert.Contains("stream", steps);
+        Assert.Contains("powder-thick", steps);
+        Assert.DoesNotContain("powder-whip", steps);
+        var refused = await host.Refused(
+            400,
+            HttpMethod.Post,
+            $"/api/trials/{id}/edits",
+            new
+            {
+                revision = chosen.Int("revision"),
+                command = Guid.NewGuid(),
+                edits = new[] { new { kind = "set_method", method = new { route = (string?)null, choices = new { powder = "by-the-spoon" } } } },
+            }
+        );
+        Assert.Contains("choices.powder", refused.Text("field"), StringComparison.Ordinal);
+        var batch = await host.Begin(id);
+        Assert.Contains(batch.Steps(), step => step.Text("id") == "stream");
+    }
+
+    [Fact]
+    public async Task WhatAPackCannotBearBlocksTheStart()
+    {
+        await using var host = await PantryHost.Start();
+        var house = await host.Get("/api/house");
+        var settings = house["house"]!;
+        settings["workshop"]!["containers"] = new JsonArray(
+            new JsonObject
+            {
+                ["id"] = "soft",
+                ["name"] = "Soft cup",
+                ["unit"] = "cup",
+                ["millilitres"] = 60,
+                ["material"] = "polystyrene",
+            }
+        );
+        await host.Put("/api/house", new { house = settings, revision = house.Int("revision") });
+        var trial = await Story.Formula(host);
+        await host.Post(
+            $"/api/trials/{trial.Int("id")}/edits",
+            new
+            {
+                revision = trial.Int("revision"),
+                command = Guid.NewGuid(),
+                edits = new[]
+                {
+                    new
+                    {
+                        kind = "set_batch",
+                        batch = new
+                        {
+                            grams = 300,
+                            units = 5,
+                            container = "soft",
+                            fillG = 50,
+                        },
+                    },
+                },
+            }
+        );
+        var signature = await host.Signed(trial.Int("id"));
+        var problem = await host.Refused(409, HttpMethod.Post, "/api/batches", new { trial = trial.Int("id"), signature });
+        Assert.Equal("E_BLOCKED", problem.Text("error"));
+        Assert.Contains("bears 55", problem.Text("detail").Replace('\u202f', ' '), StringComparison.Ordinal);
     }
 }
 
@@ -372,7 +451,7 @@ internal static class Story
 
     /// <summary>A batch of a usual balm, begun.</summary>
     public static async Task<JsonNode> Begin(PantryHost host, string name = "Slipway Hand Balm") =>
-        await host.Post("/api/batches", new { trial = (await Formula(host, name)).Int("id") });
+        await host.Begin((await Formula(host, name)).Int("id"));
 
     public static string FirstWeigh(JsonNode view) => view.Steps().First(step => step.Text("kind") == "weigh").Text("id");
 

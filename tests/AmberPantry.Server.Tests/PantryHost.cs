@@ -76,6 +76,31 @@ public sealed class PantryHost : IAsyncDisposable
     }
 
     /// <summary>Sends a batch a command, just done.</summary>
+    /// <summary>A batch of a trial, begun with all read, ticked and signed.</summary>
+    public async Task<JsonNode> Begin(int trial, object? stamp = null) =>
+        await Post(
+            "/api/batches",
+            new
+            {
+                trial,
+                signature = await Signed(trial),
+                stamp,
+            }
+        );
+
+    /// <summary>The signature under all that is to be read before a trial is made.</summary>
+    public async Task<object> Signed(int trial, string by = "Maker")
+    {
+        var check = (await Get($"/api/batches/start/{trial}"))["check"]!;
+        return new
+        {
+            by,
+            revision = check.Text("revision"),
+            stops = check["stops"]!.AsArray().Select(stop => stop!.Text("id")),
+            ticked = check["habits"]!.AsArray().Select(habit => habit!.Text("id")),
+        };
+    }
+
     public Task<JsonNode> Act(int batch, object command, Guid? id = null) => Post($"/api/batches/{batch}/commands", Acted(command, id));
 
     /// <summary>A command with its stamp.</summary>

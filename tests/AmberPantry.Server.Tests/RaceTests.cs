@@ -141,7 +141,7 @@ public class RaceTests
     {
         await using var host = await PantryHost.Start();
         var trial = (await Story.Formula(host)).Int("id");
-        var begun = await Task.WhenAll(Enumerable.Range(0, 25).Select(_ => host.Post("/api/batches", new { trial })));
+        var begun = await Task.WhenAll(Enumerable.Range(0, 25).Select(_ => host.Begin(trial)));
         Assert.Equal(25, begun.Select(batch => batch["batch"]!.Text("lot")).Distinct().Count());
         var now = DateTime.UtcNow;
         var stamp = new
@@ -150,7 +150,7 @@ public class RaceTests
             at = now,
             sentAt = now,
         };
-        var same = await Task.WhenAll(Enumerable.Range(0, 5).Select(_ => host.Post("/api/batches", new { trial, stamp })));
+        var same = await Task.WhenAll(Enumerable.Range(0, 5).Select(_ => host.Begin(trial, stamp)));
         Assert.Single(same.Select(batch => batch.Int("id")).Distinct());
     }
 

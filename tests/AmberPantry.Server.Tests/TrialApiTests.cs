@@ -106,7 +106,7 @@ public class TrialApiTests
         await using var host = await PantryHost.Start();
         var trial = await Begin(host);
         var id = trial.Int("id");
-        await host.Post("/api/batches", new { trial = id });
+        await host.Begin(id);
         trial = await host.Get($"/api/trials/{id}");
         var problem = await host.Refused(409, HttpMethod.Post, $"/api/trials/{id}/edits", Set(trial, "L1", "14"));
         Assert.Equal("E_MADE", problem.Text("error"));
@@ -388,7 +388,7 @@ public class TrialApiTests
         var refused = await host.Refused(409, HttpMethod.Post, "/api/batches", new { trial = id });
         Assert.Contains("amounts are missing", refused.Text("detail"), StringComparison.Ordinal);
         trial = await host.Post($"/api/trials/{id}/edits", Set(trial, "L2", "20"));
-        await host.Post("/api/batches", new { trial = id });
+        await host.Begin(id);
     }
 
     [Fact]

@@ -80,7 +80,7 @@ public class WholeCopyTests
         await host.Put("/api/materials/names", new { material = "beeswax", names = new[] { "hive gold" } });
         await host.Put("/api/today/reading", new { workroomC = 21, humidityPercent = 55 });
         await host.Put("/api/today/tomorrow", new { temperatures = new Dictionary<string, double> { ["van"] = 41 } });
-        var made = await Story.Make(host, await host.Post("/api/batches", new { trial }));
+        var made = await Story.Make(host, await host.Begin(trial));
         await host.Act(
             made.Int("id"),
             new
@@ -101,7 +101,7 @@ public class WholeCopyTests
                 note = "to try",
             }
         );
-        var spoilt = (await host.Post("/api/batches", new { trial })).Int("id");
+        var spoilt = (await host.Begin(trial)).Int("id");
         await host.Act(spoilt, new { kind = "give_up", reason = "seized" });
         await host.Act(spoilt, new { kind = "archive" });
         await host.Put($"/api/trials/{trial}/about", new { intent = "fuller", notes = "a note" });

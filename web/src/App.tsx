@@ -32,6 +32,7 @@ const ComparePage = page("ComparePage", () => import("./places/bench/compare/Com
 const LibraryPage = page("LibraryPage", () => import("./places/bench/library/LibraryPage"));
 const LabelPage = page("LabelPage", () => import("./places/bench/label/LabelPage"));
 const MakeList = page("MakeList", () => import("./places/make/MakeList"));
+const MakeStart = page("MakeStart", () => import("./places/make/MakeStart"));
 const MakeBatch = page("MakeBatch", () => import("./places/make/MakeBatch"));
 const Pantry = page("Pantry", () => import("./places/pantry/Pantry"));
 const Logbook = page("Logbook", () => import("./places/logbook/Logbook"));
@@ -101,6 +102,7 @@ function Pages() {
             <Route path="/bench/all" element={<LibraryPage />} />
             <Route path="/bench/:trial" element={<BenchPage />} />
             <Route path="/make" element={<MakeList />} />
+            <Route path="/make/of/:trial" element={<MakeStart />} />
             <Route path="/make/:batch" element={<MakeBatch />} />
             <Route path="/pantry" element={<Pantry />} />
             <Route path="/logbook" element={<Logbook />} />

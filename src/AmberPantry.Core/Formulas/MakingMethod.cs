@@ -17,5 +17,6 @@ public sealed record MakingMethod(PlanRoute? Route)
 
     /// <summary>Everything that was chosen, to tell two apart.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
-    public string Said => string.Join("; ", Choices.OrderBy(one => one.Key, StringComparer.Ordinal).Select(one => $"{one.Key} {one.Value}").Prepend($"{Route}"));
+    public string Said =>
+        string.Join("; ", Choices.OrderBy(one => one.Key, StringComparer.Ordinal).Select(one => $"{one.Key} {one.Value}").Prepend($"{Route}"));
 }

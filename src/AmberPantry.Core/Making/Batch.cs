@@ -258,7 +258,9 @@ public sealed record Batch
 
         var plan = rescaled.Lines.ToDictionary(line => line.Line, line => line.PlannedG);
         bool Waits(MakeStep step) => step.Id == rescale.Step || poured.Done.All(done => done.Step != step.Id);
-        var steps = Steps.Select(step => step.Line is not null && Waits(step) ? WithTarget(step, BatchRecord.Target(step, Steps, plan), scale) : step).ToList();
+        var steps = Steps
+            .Select(step => step.Line is not null && Waits(step) ? WithTarget(step, BatchRecord.Target(step, Steps, plan), scale) : step)
+            .ToList();
         var topUps = rescaled.TopUps.Select((missing, i) => TopUp(Steps.First(step => step.Line == missing.Line), missing, i, scale));
         steps.InsertRange(steps.FindIndex(step => step.Id == rescale.Step) + 1, topUps);
         return

@@ -42,7 +42,10 @@ public static class BatchRecord
 
         // What carries a premix is weighed once its own weighing is.
         var own = steps.Where(step => step.Line is not null && there.ContainsKey(step.Id)).Select(step => step.Line!).ToHashSet();
-        return [.. planned.Lines.Select(line => new PotLine(line.Id, plan.GetValueOrDefault(line.Id), own.Contains(line.Id) ? weighed[line.Id] : null))];
+        return
+        [
+            .. planned.Lines.Select(line => new PotLine(line.Id, plan.GetValueOrDefault(line.Id), own.Contains(line.Id) ? weighed[line.Id] : null)),
+        ];
     }
 
     /// <summary>What a step weighs when its line is to have so much in all: ten times that of a premix, the rest of what carries one.</summary>

@@ -85,8 +85,7 @@ public sealed partial class RuleCondition
     public bool Holds(RuleFacts facts) => anyOf.Any(all => all.All(test => test.Holds(facts)));
 
     /// <summary>Whether it may come to hold: what nobody has told yet does not speak against it.</summary>
-    public bool MayHold(RuleFacts facts) =>
-        anyOf.Any(all => all.All(test => (test.Fact is { } fact && facts.Of(fact) is null) || test.Holds(facts)));
+    public bool MayHold(RuleFacts facts) => anyOf.Any(all => all.All(test => (test.Fact is { } fact && facts.Of(fact) is null) || test.Holds(facts)));
 
     private static Test Atom(string atom, string whole)
     {

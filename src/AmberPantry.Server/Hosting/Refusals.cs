@@ -66,7 +66,7 @@ public sealed partial class Refusals(AmberOptions options, WorkshopKeeper keeper
         exception switch
         {
             Refusal refusal => Problem(
-                refusal.Code is Codes.Made or Codes.NotNow or Codes.NotSigned or Codes.Repeated or Codes.Changed
+                refusal.Code is Codes.Made or Codes.NotNow or Codes.NotSigned or Codes.Blocked or Codes.Repeated or Codes.Changed
                     ? StatusCodes.Status409Conflict
                     : StatusCodes.Status400BadRequest,
                 refusal.Code,

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Security.Cryptography;
 using System.Text.Json;
 using AmberPantry.Core;
 using AmberPantry.Core.Making;
@@ -15,6 +16,7 @@ namespace AmberPantry.Server.Make;
 internal sealed class BatchKeeper(PantryDb db, WorkshopKeeper keeper, PantryClock clock)
 {
     private const int MostSequence = 99_999;
+    private const int RevisionBytes = 8;
 
     /// <summary>Begins a batch of a trial, after the stops have been read and signed.</summary>
     /// <exception cref="Refusal">E_NOT_SIGNED with the stops that nobody has signed for.</exception>
@@ -33,7 +35,7 @@ internal sealed class BatchKeeper(PantryDb db, WorkshopKeeper keeper, PantryCloc
                 ?? throw new NotThereException("That trial");
             var open = keeper.Open;
             var sheet = new SheetWriter(open.Shelf, open.Workshop).For(trial.Content);
-            StartOf(trial.Id, trial.Revision, trial.Content, open, sheet).Check(begin.Signature);
+            StartOf(trial.Content, open, sheet).Check(begin.Signature);
             var steps = sheet.Steps;
             var batch = Batch.Begin(await NextLot(trial.Formula!.Name, clock.Now), trial.Content, steps, at);
             var row = new BatchRow
@@ -50,15 +52,24 @@ internal sealed class BatchKeeper(PantryDb db, WorkshopKeeper keeper, PantryCloc
             };
             row.Take(batch, open.Shelf);
             db.Batches.Add(row);
-            trial.MadeAt ??= clock.Now;
-            trial.Revision++;
+            if (trial.MadeAt is null)
+            {
+                trial.MadeAt = clock.Now;
+                trial.Revision++;
+            }
+
             await db.SaveChangesAsync();
             return row.Id;
         });
     }
 
-    public static StartCheck StartOf(int trial, int revision, Core.Formulas.Formula content, OpenWorkshop open, BatchSheet sheet) =>
-        StartCheck.Of($"{trial}.{revision}", open.Assessor.Assess(content, new Core.Assessment.Question { Parts = [] }).Findings, sheet);
+    /// <summary>What is read before a batch of a formula begins. Its revision stands for the formula and for all that is to be read.</summary>
+    public static StartCheck StartOf(Core.Formulas.Formula content, OpenWorkshop open, BatchSheet sheet)
+    {
+        var check = StartCheck.Of("", open.Assessor.Assess(content, new Core.Assessment.Question { Parts = [] }).Findings, sheet);
+        var read = JsonSerializer.SerializeToUtf8Bytes(new object[] { content, check }, AmberJson.Options);
+        return check with { Revision = Convert.ToHexStringLower(SHA256.HashData(read).AsSpan(0, RevisionBytes)) };
+    }
 
     /// <exception cref="Refusal">Whatever <see cref="Batch.Apply"/> refuses; E_REPEATED when the id came with something else.</exception>
     public async Task Take(int id, BatchAct act)

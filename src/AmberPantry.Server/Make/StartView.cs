@@ -52,7 +52,7 @@ public sealed record StartView
     {
         var sheet = new SheetWriter(open.Shelf, open.Workshop).For(trial.Content);
         var say = open.Say;
-        var check = BatchKeeper.StartOf(trial.Id, trial.Revision, trial.Content, open, sheet);
+        var check = BatchKeeper.StartOf(trial.Content, open, sheet);
         return new StartView
         {
             Trial = trial.Id,

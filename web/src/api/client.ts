@@ -33,6 +33,7 @@ type Kinds = {
   SetFamily: "set_family";
   SetUse: "set_use";
   SetMustStand: "set_must_stand";
+  SetMethod: "set_method";
   SetColouredParts: "set_coloured_parts";
 };
 export type FormulaEdit = {
@@ -132,7 +133,7 @@ export type House = Full<Schemas["HouseView"]>;
 export type HouseSettings = Full<Schemas["HouseSettings"]>;
 export type Landmark = Full<Schemas["Landmark"]>;
 export type Batch = Full<Schemas["BatchView"]>;
-export type StartCheck = Full<Schemas["StartCheck"]>;
+export type StartView = Full<Schemas["StartView"]>;
 export type Observation = Full<Schemas["Observation"]>;
 export type BatchBrief = Full<Schemas["BatchBrief"]>;
 export type MakeStep = Full<Schemas["MakeStep"]>;
@@ -372,7 +373,8 @@ export const api = {
     ) as Promise<Trial>,
   openBatches: (query: ListQuery = {}) =>
     data(client.GET("/api/batches", { params: { query } })) as Promise<Page<BatchBrief>>,
-  startCheck: (trial: number) => data(client.GET("/api/batches/start/{trial}", { params: { path: { trial } } })),
+  start: (trial: number) =>
+    data(client.GET("/api/batches/start/{trial}", { params: { path: { trial } } })) as Promise<StartView>,
   beginBatch: (trial: number, signature: Schemas["Signature"] | null, id: string) => {
     const now = new Date().toISOString();
     return data(

@@ -33,6 +33,7 @@ export const keys = {
   findTrials: (search: string) => ["trial", "find", search] as const,
   compare: (ids: number[]) => ["trial", "compare", ids] as const,
   trial: (id: number) => ["trial", id] as const,
+  start: (trial: number) => ["trial", trial, "start"] as const,
   plan: (trial: Trial) => ["trial", trial.id, "plan", trial.revision] as const,
   assess: (trial: Trial, lens: Lens) => ["assess", trial.id, trial.revision, trial.setAside, lens] as const,
   under: (what: unknown) => ["assess", "under", what] as const,
@@ -47,7 +48,7 @@ const touches = {
   formula: [["formulas"], ["today"]],
   batch: [["batches"], ["logbook"], ["today"]],
   made: [["batches"], ["logbook"], ["today"], ["formulas"], ["trial"]],
-  room: [["house"], ["assess"]],
+  room: [["house"], ["assess"], ["trial"]],
   house: [["assess"], ["today"], ["trial"], ["batch"]],
   materials: [["materials"], ["assess"], ["trial"]],
   everything: [

@@ -3361,7 +3361,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["StartCheck"];
+                        "application/json": components["schemas"]["StartView"];
                     };
                 };
             };
@@ -4603,10 +4603,10 @@ export interface components {
             /** @description What changes in the variant, and what of the change it cannot take. */
             says: string;
         };
-        /** @description A caution for a stage of the work. It never replaces local rules or licensed practice. */
+        /** @description A caution for a step of the work. It never replaces local rules or licensed practice. */
         Caution: {
             id: string;
-            /** @description gather, melt, add, pour, clean or label. */
+            /** @description Step it stands at. */
             stage: string;
             severity: components["schemas"]["Severity"];
             message: string;
@@ -4739,6 +4739,12 @@ export interface components {
             price?: null | number;
             /** @default false */
             isPlastic?: boolean;
+            material?: null | components["schemas"]["PackMaterial"];
+            /**
+             * Format: double
+             * @description What its maker allows it to be filled at, °C; null takes what is usual for what it is made of.
+             */
+            limitC?: null | number;
         };
         CoolingAnswer: {
             steps: components["schemas"]["HeatStep"][];
@@ -4972,8 +4978,8 @@ export interface components {
             nature: components["schemas"]["FamilyNature"];
             /** @description What it is read by, the main lens first. */
             lenses: components["schemas"]["Lens"][];
-            /** @description Whether steps of making are written for it. */
-            canBeMade: boolean;
+            /** @description Ways of making it, the usual one first. */
+            routes: components["schemas"]["PlanRoute"][];
             /** @description Keys of the places where it must usually stand. */
             mustStand: string[];
             /** @description Where it is usually worn. */
@@ -5117,6 +5123,7 @@ export interface components {
             mustStand?: null | string[];
             /** @description Parts that the finished mix is split into, each with colours of its own; null leaves it whole. */
             colouredParts?: null | components["schemas"]["ColouredPart"][];
+            method?: null | components["schemas"]["MakingMethod"];
             /** Format: double */
             total?: number;
         };
@@ -5140,7 +5147,7 @@ export interface components {
             archivedAt: null | string;
         };
         /** @description One change to a formula. Applied by FormulaEditor; a remedy is a list of these. */
-        FormulaEdit: components["schemas"]["FormulaEditSetShare"] | components["schemas"]["FormulaEditAddDrops"] | components["schemas"]["FormulaEditMoveBoundary"] | components["schemas"]["FormulaEditAddLine"] | components["schemas"]["FormulaEditRemoveLine"] | components["schemas"]["FormulaEditSwapMaterial"] | components["schemas"]["FormulaEditMoveLine"] | components["schemas"]["FormulaEditKeepLine"] | components["schemas"]["FormulaEditChooseMakeweight"] | components["schemas"]["FormulaEditSetPhase"] | components["schemas"]["FormulaEditTrade"] | components["schemas"]["FormulaEditSetMix"] | components["schemas"]["FormulaEditSetBatch"] | components["schemas"]["FormulaEditSetPour"] | components["schemas"]["FormulaEditSetFamily"] | components["schemas"]["FormulaEditSetUse"] | components["schemas"]["FormulaEditSetMustStand"] | components["schemas"]["FormulaEditSetColouredParts"];
+        FormulaEdit: components["schemas"]["FormulaEditSetShare"] | components["schemas"]["FormulaEditAddDrops"] | components["schemas"]["FormulaEditMoveBoundary"] | components["schemas"]["FormulaEditAddLine"] | components["schemas"]["FormulaEditRemoveLine"] | components["schemas"]["FormulaEditSwapMaterial"] | components["schemas"]["FormulaEditMoveLine"] | components["schemas"]["FormulaEditKeepLine"] | components["schemas"]["FormulaEditChooseMakeweight"] | components["schemas"]["FormulaEditSetPhase"] | components["schemas"]["FormulaEditTrade"] | components["schemas"]["FormulaEditSetMix"] | components["schemas"]["FormulaEditSetBatch"] | components["schemas"]["FormulaEditSetPour"] | components["schemas"]["FormulaEditSetFamily"] | components["schemas"]["FormulaEditSetUse"] | components["schemas"]["FormulaEditSetMustStand"] | components["schemas"]["FormulaEditSetMethod"] | components["schemas"]["FormulaEditSetColouredParts"];
         /** @description Counts drops to a line, or from it, at the batch's size; the makeweight gives way. */
         FormulaEditAddDrops: {
             /** @enum {string} */
@@ -5223,6 +5230,12 @@ export interface components {
             /** @enum {string} */
             kind?: "set_family";
             family: components["schemas"]["Family"];
+        };
+        /** @description How it is made; null makes it as usual. */
+        FormulaEditSetMethod: {
+            /** @enum {string} */
+            kind?: "set_method";
+            method?: null | components["schemas"]["MakingMethod"];
         };
         /** @description Gives the whole mix at once. What is there keeps its line and phase, what is new joins in its usual phase, the rest goes. */
         FormulaEditSetMix: {
@@ -5376,6 +5389,11 @@ export interface components {
             says: string;
             lines: components["schemas"]["LineInBase"][];
         };
+        /**
+         * @description What a step wants of the maker.
+         * @enum {unknown}
+         */
+        Hands: "hands" | "eyes" | "none";
         HardenerAnswer: {
             /** @description Least of the hardener first. */
             options: components["schemas"]["HardenerOption"][];
@@ -5979,11 +5997,45 @@ export interface components {
              */
             toC?: null | number;
             /**
+             * Format: double
+             * @description Not to go above, °C, where that is more than what is wanted.
+             */
+            mostC?: null | number;
+            /**
+             * Format: double
+             * @description Most relative humidity, percent.
+             */
+            mostHumidity?: null | number;
+            /**
              * Format: int32
              * @description Minutes during which hands are free; null when hands are needed.
              */
             waitMinutes?: null | number;
+            clock?: null | components["schemas"]["StepClock"];
+            hands?: components["schemas"]["Hands"];
+            /** @description Of what goes in here beside the line itself, the line that carries it: a tenth of the weighing is the line, the rest this one. */
+            carriedBy?: null | string;
+            /** @description Key of the step in its way of making; null for one that was put in by hand. */
+            template?: null | string;
+            /** @description What the plan has to say of it. */
+            says?: components["schemas"]["StepSaying"][];
             cautions?: components["schemas"]["Caution"][];
+        };
+        /** @description How a trial is made, where its maker wants it otherwise than usual. */
+        MakingMethod: {
+            route: null | components["schemas"]["PlanRoute"];
+            /** @description What was chosen where makers differ, by the school's id. */
+            choices?: {
+                [key: string]: string;
+            };
+        };
+        /** @description Where makers differ in how a batch is made. The first option is the usual one. */
+        MakingSchool: {
+            id: string;
+            question: string;
+            options: components["schemas"]["SchoolOption"][];
+            /** @description Why the first is usual, and what the others get. */
+            why: string;
         };
         /**
          * @description Whose scent limits are held.
@@ -6279,6 +6331,8 @@ export interface components {
          * @enum {unknown}
          */
         PackKind: "tin" | "jar" | "push_tube" | "bottle" | "pump" | "shaker" | "pouch" | "wrap";
+        /** @enum {unknown} */
+        PackMaterial: "glass" | "tin" | "aluminium" | "silicone" | "plastic" | "polystyrene" | "paper" | null;
         /** @description A page of a list. */
         PageOfBatchBrief: {
             items: components["schemas"]["BatchBrief"][];
@@ -6526,6 +6580,21 @@ export interface components {
             coarseSaltPart: number;
             /** Format: double */
             pressPart: number;
+        };
+        /** @enum {unknown} */
+        PlanRoute: "balm_pour" | "stick_second_pour" | "bar_moulded" | "cleansing_balm" | "gelled_stick" | "deodorant_stick" | "underarm_paste" | "sun_filter_record" | "whip_melt_all" | "whip_half_set_cold_oils" | "whip_fatty_acid_rounds" | "whip_unmelted" | "stir_to_trace" | "cleansing_bar_water" | "body_oil_warm" | "body_oil_cold" | "oil_to_milk" | "powder_free_shaken" | "powder_ground" | "powder_cleanser" | "salts_sponge_first" | "salts_foam_butter" | "salts_baked_botanicals" | "fizzy_alcohol" | "fizzy_humid_day" | null;
+        /** @description Something a plan has to say. */
+        PlanSaying: {
+            id: string;
+            severity: components["schemas"]["Severity"];
+            sentence: string;
+            /** @description It cannot be begun like this. */
+            blocks: boolean;
+            /**
+             * Format: double
+             * @description A pour that settles it, °C; null where none does.
+             */
+            pourC: null | number;
         };
         PotLine: {
             /** @description Line id. */
@@ -6835,6 +6904,11 @@ export interface components {
             /** Format: date-time */
             readAt: null | string;
         };
+        /** @description A way of making by its name. */
+        RouteName: {
+            route: components["schemas"]["PlanRoute"];
+            name: string;
+        };
         /** @description Safety rules that this formula calls for by what is in it. */
         SafetyPart: {
             stop: string[];
@@ -6950,6 +7024,18 @@ export interface components {
             other: string;
             /** @description What is worked out, shown or left to the maker, and why. */
             settled: string;
+        };
+        /** @description A school with what is chosen of it. */
+        SchoolChosen: {
+            school: components["schemas"]["MakingSchool"];
+            chosen: string;
+        };
+        /** @description One of the ways in which makers do a thing. */
+        SchoolOption: {
+            /** @description As a method keeps it. */
+            id: string;
+            /** @description As it is chosen: "at soft peak". */
+            words: string;
         };
         /** @description Where makers disagree and the tool must take a side to give one number: the maker's choice. */
         Schools: {
@@ -7082,6 +7168,13 @@ export interface components {
             errorPercent: number;
             verdict: components["schemas"]["WeighVerdict"];
         };
+        /** @description A habit that is ticked before a batch begins. */
+        SignOffRow: {
+            id: string;
+            text: string;
+            /** @description Ids of the safety rules it stands for. */
+            rules: string[];
+        };
         /** @description Who has read the stops of a trial, and which. */
         Signature: {
             /** @description Name of the reader. */
@@ -7089,6 +7182,8 @@ export interface components {
             /** @description The state of the trial that was read. */
             revision: string;
             stops: string[];
+            /** @description Ids of the habits that were ticked. */
+            ticked?: null | string[];
         };
         /** @description How a product feels, as indices of 0 to 10 that compare a maker's own trials; never absolute. */
         SkinFeel: {
@@ -7335,12 +7430,13 @@ export interface components {
         };
         /** @enum {unknown} */
         Start: "blank" | "usual" | "copy" | "mix";
-        /** @description What must be read and signed before a batch of a trial begins. */
+        /** @description What must be read, ticked and signed before a batch of a trial begins. */
         StartCheck: {
-            /** @description The state of the trial it speaks of; any change asks anew. */
+            /** @description Stands for the formula and all that is to be read; any change asks anew. */
             revision: string;
-            /** @description Findings of the gravest kind. */
-            stops: components["schemas"]["Finding"][];
+            /** @description Those of the formula, of the plan and of the work itself. */
+            stops: components["schemas"]["StartStop"][];
+            habits: components["schemas"]["SignOffRow"][];
         };
         StartFormula: {
             name: string;
@@ -7362,6 +7458,48 @@ export interface components {
             arms: components["schemas"]["SplitCupAsked"][];
             /** Format: double */
             gramsPerArm: number;
+        };
+        /** @description A stop that is read before a batch begins. */
+        StartStop: {
+            id: string;
+            sentence: string;
+            because: string;
+            fix: string;
+            /** @description No name lets it pass: it has to be mended. */
+            blocks: boolean;
+        };
+        /** @description How a trial will be made: what is looked over before its batch begins. */
+        StartView: {
+            /** Format: int32 */
+            trial: number;
+            /** Format: int32 */
+            number: number;
+            formulaName: string;
+            /**
+             * Format: int32
+             * @description The trial's own revision, which a change of its method must name.
+             */
+            revision: number;
+            /** @description The trial has been made: another way of making needs a trial of its own. */
+            isMade: boolean;
+            method: null | components["schemas"]["MakingMethod"];
+            route: components["schemas"]["PlanRoute"];
+            routes: components["schemas"]["RouteName"][];
+            schools: components["schemas"]["SchoolChosen"][];
+            says: components["schemas"]["PlanSaying"][];
+            steps: components["schemas"]["MakeStep"][];
+            /**
+             * Format: int32
+             * @description Pots, cups and bowls to wash.
+             */
+            vessels: number;
+            /** Format: double */
+            batchG: number;
+            /** Format: double */
+            roomC: number;
+            /** Format: double */
+            humidityPercent: null | number;
+            check: components["schemas"]["StartCheck"];
         };
         /** @description A state and the temperatures it lasts. */
         StateSpan: {
@@ -7392,6 +7530,28 @@ export interface components {
              */
             step?: number;
         };
+        /** @description How long a step takes. */
+        StepClock: {
+            /**
+             * Format: double
+             * @description Minutes, at the earliest.
+             */
+            fromMin: number;
+            /**
+             * Format: double
+             * @description At the latest.
+             */
+            toMin: number;
+            /** @description Whether being late is worse than being early: then the earliest calls, else the latest. */
+            lateHurts: boolean;
+            /** @description From the cooling or drying of this batch; else by rule, until her own times are known. */
+            isWorkedOut: boolean;
+            /**
+             * Format: double
+             * @description When it calls, minutes from the start of the step.
+             */
+            callsAtMin?: number;
+        };
         /** @description What was recorded at a step. */
         StepDone: {
             /** @description Id of the step. */
@@ -7407,8 +7567,16 @@ export interface components {
             temperatureC?: null | number;
             note?: null | string;
         };
-        /** @enum {unknown} */
-        StepKind: "gather" | "weigh" | "melt" | "hold" | "cool" | "pour" | "set" | "cap" | "record";
+        /**
+         * @description What is done at a step. The order is kept: files know them by it.
+         * @enum {unknown}
+         */
+        StepKind: "gather" | "weigh" | "melt" | "hold" | "cool" | "pour" | "set" | "cap" | "record" | "check" | "mix" | "sift" | "add" | "fill" | "rest" | "stir" | "chill" | "whip" | "label" | "dry" | "demould" | "grind" | "wet" | "mould" | "wait" | "bake" | "split";
+        /** @description What a plan has to say of a step. */
+        StepSaying: {
+            severity: components["schemas"]["Severity"];
+            sentence: string;
+        };
         StepTrial: {
             /** Format: int32 */
             revision: number;

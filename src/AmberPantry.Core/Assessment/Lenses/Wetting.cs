@@ -14,9 +14,7 @@ internal static class Wetting
 
     /// <summary>Grams of binder that hold the whole batch together in this air, and those of a spray; null for what is not pressed damp.</summary>
     public static (double BudgetG, double SprayG)? Budget(Subject subject) =>
-        subject.Family.Traits.Fizzes && subject.Bath is { } bath
-            ? (Damp(subject, bath, 0).NextDoseG, UsualSprayMl * Binder(subject).TrueGMl)
-            : null;
+        subject.Family.Traits.Fizzes && subject.Bath is { } bath ? (Damp(subject, bath, 0).NextDoseG, UsualSprayMl * Binder(subject).TrueGMl) : null;
 
     private static FizzMaterial Binder(Subject subject) =>
         subject.There.Select(pair => pair.Material.InBath).FirstOrDefault(row => row?.Kind == FizzKind.Binder) ?? FizzMaterial.All[UsualBinder];

@@ -179,6 +179,8 @@ internal sealed class Subject
             ScentFlags = Scent.Limits?.Flags ?? [],
             Area = Use.Area,
             Audience = Use.Audience,
-            Container = Workshop.FindContainer(Formula.Batch.Container)?.MadeOf is PackMaterial.Plastic or PackMaterial.Polystyrene ? "plastic" : null,
+            Container = Workshop.FindContainer(Formula.Batch.Container)?.MadeOf is PackMaterial.Plastic or PackMaterial.Polystyrene
+                ? "plastic"
+                : null,
         };
 }

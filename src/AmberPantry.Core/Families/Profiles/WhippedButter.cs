@@ -36,7 +36,14 @@ internal sealed class WhippedButter : IFamilyFile
                 new("coconut oil", 5),
                 new("mixed tocopherols", 0.5m),
             ],
-            Routes = [PlanRoute.WhipMeltAll, PlanRoute.WhipHalfSetColdOils, PlanRoute.WhipFattyAcidRounds, PlanRoute.WhipUnmelted, PlanRoute.StirToTrace],
+            Routes =
+            [
+                PlanRoute.WhipMeltAll,
+                PlanRoute.WhipHalfSetColdOils,
+                PlanRoute.WhipFattyAcidRounds,
+                PlanRoute.WhipUnmelted,
+                PlanRoute.StirToTrace,
+            ],
             Lenses = [Lens.Melt, Lens.Feel, Lens.Shade, Lens.Keeping, Lens.Scent, Lens.Cost],
             OverrunPercent = 40,
             WornOn = WornOn.Body,

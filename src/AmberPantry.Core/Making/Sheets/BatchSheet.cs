@@ -47,10 +47,9 @@ public sealed record BatchSheet
 public sealed class SheetWriter(MaterialShelf shelf, Workshop workshop, FamilyRegistry? families = null)
 {
     private static readonly Lazy<IReadOnlyList<(string[] Routes, SignOffRow Row)>> SignOffTable = new(() =>
-        DataTable.Read("Making.Sheets.Data.sign-off.csv", row => (
-                row.List("routes"),
-                new SignOffRow(row.Text("id"), row.Text("text"), row.List("rules"))
-            ))
+        DataTable.Read("Making.Sheets.Data.sign-off.csv", row =>
+            (row.List("routes"), new SignOffRow(row.Text("id"), row.Text("text"), row.List("rules")))
+        )
     );
 
     private readonly Workshop plain = workshop with { Temperature = TemperatureUnit.Celsius, Weight = WeightUnit.Grams };
@@ -65,10 +64,7 @@ public sealed class SheetWriter(MaterialShelf shelf, Workshop workshop, FamilyRe
 
         var subject = new Subject(formula, new Bearings(shelf, plain, families ?? FamilyRegistry.Usual));
         var question = PlanAsk.Of(subject);
-        var schools = MakingSchool
-            .Of(question.Route)
-            .Select(school => new SchoolChosen(school, school.Chosen(formula.Method?.Choices).Id))
-            .ToArray();
+        var schools = MakingSchool.Of(question.Route).Select(school => new SchoolChosen(school, school.Chosen(formula.Method?.Choices).Id)).ToArray();
         var chosen = schools.ToDictionary(one => one.School.Id, one => one.Chosen);
         var melt = new SheetMelt(subject, question);
         var plan = BatchPlanner.Of(question);
@@ -83,9 +79,19 @@ public sealed class SheetWriter(MaterialShelf shelf, Workshop workshop, FamilyRe
         var lines = new SheetLines(question, plan);
         var figures = SheetFigures.Of(subject, question, plan, lines, melt, chill);
         var sayings = new SheetSayings(subject, question, plan, figures, melt);
-        var facts = SheetFacts.Of(question, plan, lines, melt, chosen);
         var cautions = new SheetCautions(subject, question, plan, figures.Chill);
-        var steps = new SheetSteps(subject, question, plan, lines, melt, figures, sayings, cautions, facts, chosen).Write();
+        var steps = new SheetSteps(
+            new SheetGround(subject, question, plan)
+            {
+                Chosen = chosen,
+                Lines = lines,
+                Melt = melt,
+                Figures = figures,
+                Sayings = sayings,
+                Cautions = cautions,
+                Facts = SheetFacts.Of(question, plan, lines, melt, chosen),
+            }
+        ).Write();
         return new BatchSheet
         {
             Route = question.Route,

@@ -13,7 +13,7 @@ internal static class SheetFacts
 
     public static RuleFacts Of(PlanQuestion question, BatchPlan plan, SheetLines lines, SheetMelt melt, IReadOnlyDictionary<string, string> chosen)
     {
-        bool Role(Role role) => lines.All.Any(line => line.Role == role);
+        bool Has(Role role) => lines.All.Any(line => line.Role == role);
         bool Said(string id) => plan.Says.Contains(id);
         var facts = new Dictionary<string, FactValue>
         {
@@ -26,24 +26,21 @@ internal static class SheetFacts
             ["hasCoarse"] = lines.Has("@grind"),
             ["hasCold"] = lines.Has("@coldCups"),
             ["hasAccent"] = lines.Has("@accent"),
-            ["hasFoamer"] = lines["@powder"].Any(line => line.Role == Materials.Role.Surfactant),
-            ["hasColour"] = Role(Materials.Role.Colourant),
-            ["hasBotanicals"] = lines["@powder"].Any(line => line.Role == Materials.Role.Botanical),
-            ["hasAcid"] = Role(Materials.Role.Acid),
-            ["hasScent"] = Role(Materials.Role.Scent),
-            ["hasAntioxidant"] = Role(Materials.Role.Antioxidant),
-            ["hasActive"] = Role(Materials.Role.Active),
-            ["hasPreservative"] = Role(Materials.Role.Preservative),
+            ["hasFoamer"] = lines["@powder"].Any(line => line.Role == Role.Surfactant),
+            ["hasColour"] = Has(Role.Colourant),
+            ["hasBotanicals"] = lines["@powder"].Any(line => line.Role == Role.Botanical),
+            ["hasAcid"] = Has(Role.Acid),
+            ["hasScent"] = Has(Role.Scent),
+            ["hasAntioxidant"] = Has(Role.Antioxidant),
+            ["hasActive"] = Has(Role.Active),
+            ["hasPreservative"] = Has(Role.Preservative),
             ["hasWater"] = lines.All.Any(line => line.IsWatery),
             ["hasHold"] = plan.Hold is not null,
             ["hasPremix"] = plan.Premix.Count > 0,
             ["hasTemper"] = Said("temper"),
             ["hasDents"] = question.Route.IsPoured() && melt.SolidAt(question.RoomC) >= DentsFrom,
             ["chilled"] =
-                question.Route.IsWhipped()
-                || question.Route == PlanRoute.CleansingBarWater
-                || Said("chill-to-unmould")
-                || Said("whip-needs-cold"),
+                question.Route.IsWhipped() || question.Route == PlanRoute.CleansingBarWater || Said("chill-to-unmould") || Said("whip-needs-cold"),
             ["dewRisk"] = Said("dew"),
             ["choicePowder"] = RouteGroups.Word(plan.Powder?.When ?? question.Route.UsualPowder()),
         };

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.RegularExpressions;
 using AmberPantry.Core.Assessment.Lenses;
 using AmberPantry.Core.Assessment.Parts;
+using AmberPantry.Core.Materials;
 using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Workshops;
 
@@ -53,7 +54,10 @@ internal sealed partial class SheetFigures
         var container = workshop.FindContainer(batch.Container);
         var wetting = Wetting.Budget(subject);
         var density = subject.Melt.DensityGMl;
-        var air = container is null || batch.FillG is not { } filled ? (double?)null : Math.Round(100 * ((container.Millilitres * density / (double)filled) - 1));
+        var air =
+            container is null || batch.FillG is not { } filled
+                ? (double?)null
+                : Math.Round(100 * ((container.Millilitres * density / (double)filled) - 1));
         double? warm = melt.Structured(0.10) is { } opens ? Halves.Down(opens) - WarmLimitBelowC : null;
         var dries = subject.Bath?.Dries.Hours;
         var dryH = dries is { } hours ? Math.Ceiling(Math.Max(BathReading.SoaksInH, hours)) : (double?)null;
@@ -87,7 +91,9 @@ internal sealed partial class SheetFigures
                 ["haze_c"] = C(Math.Min(HazeC, subject.Use.Stands.Select(one => one.TemperatureC).DefaultIfEmpty(HazeC).Min())),
                 ["warm_limit"] = C(warm),
                 ["warm_min"] =
-                    warm is { } limit && plan.Whip?.ToC is { } from && melt.WarmsS(from, limit) is { } warms ? N(Math.Max(1, Math.Floor(warms / 60))) : null,
+                    warm is { } limit && plan.Whip?.ToC is { } from && melt.WarmsS(from, limit) is { } warms
+                        ? N(Math.Max(1, Math.Floor(warms / 60)))
+                        : null,
                 ["chill_place"] = chill?.Place.Name,
                 ["chill_min"] = chill?.S is { } wait ? N(Math.Max(1, Math.Floor(0.75 * wait / 60))) : null,
                 ["chill_doubt"] = chill?.S is { } doubt ? $"{N(Math.Max(1, Math.Ceiling(0.5 * doubt / 60)))} min" : null,
@@ -98,8 +104,9 @@ internal sealed partial class SheetFigures
                 ["fill_g"] = G((double?)batch.FillG),
                 ["declared_g"] = G((double?)batch.FillG),
                 ["piece_g"] = G((double?)batch.FillG),
-                ["part_g"] = subject.Formula.ColouredParts is { } parts
-                    ? Wording.List([.. parts.Select(part => $"{G((double)part.GramsOf(batch))} ({part.Name})")])
+                ["part_g"] =
+                    subject.Formula.ColouredParts is { } parts
+                        ? Wording.List([.. parts.Select(part => $"{G((double)part.GramsOf(batch))} ({part.Name})")])
                     : batch.Units is > 1 ? G((double)batch.Grams / batch.Units.Value)
                     : null,
                 ["retained"] = container is null ? "a small sample" : $"one {container.Unit}",
@@ -115,7 +122,7 @@ internal sealed partial class SheetFigures
                 ["pulse_s"] = N(PulseS),
                 ["sieve_um"] = $"a sieve of {SieveUm} µm",
                 ["tray_mm"] = N(TrayMm),
-                ["oven_c"] = C(lines.All.Any(line => line.Role == Materials.Role.Salt) ? OvenEpsomC : OvenC),
+                ["oven_c"] = C(lines.All.Any(line => line.Role == Role.Salt) ? OvenEpsomC : OvenC),
                 ["oven_min"] = "20 to 40",
                 ["stir_every"] = "2",
                 ["rh_limit"] = N(DryAirPercent),
@@ -123,9 +130,7 @@ internal sealed partial class SheetFigures
                 ["dry_doubt"] = dryH is { } gives ? $"{N(Math.Ceiling(gives / 2))} h" : null,
                 ["budget_g"] = wetting is { } wet ? $"about {G(Math.Round(wet.BudgetG, 1))}" : null,
                 ["spray_g"] = wetting is { } stroke ? G(Math.Round(stroke.SprayG, 2)) : null,
-                ["next_sprays"] = wetting is { SprayG: > 0 } sprays
-                    ? Sprays((int)Math.Max(1, Math.Floor(sprays.BudgetG / sprays.SprayG / 3)))
-                    : null,
+                ["next_sprays"] = wetting is { SprayG: > 0 } sprays ? Sprays((int)Math.Max(1, Math.Floor(sprays.BudgetG / sprays.SprayG / 3))) : null,
                 ["dust_now"] = subject.Powders.Budget is { } budget ? $"{N(Math.Round(budget.DustInUse))} of 100" : null,
             }
         )
@@ -176,13 +181,9 @@ internal sealed partial class SheetFigures
     private static string WithoutStructure(string sentence) =>
         Wording.Capital(
             Structure()
-                .Replace(
-                    sentence,
-                    found =>
-                        found.Groups["end"].Value == "." ? "."
-                        : found.Groups["lead"].Value == ", " ? ": "
-                        : found.Groups["lead"].Value
-                )
+                .Replace(sentence, found => found.Groups["end"].Value == "." ? "."
+                    : found.Groups["lead"].Value == ", " ? ": "
+                    : found.Groups["lead"].Value)
         );
 
     private static string Sprays(int count) => $"{count} {Wording.Plural("spray", count)}";

@@ -1,4 +1,5 @@
 using AmberPantry.Core.Assessment.Parts;
+using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Melt;
@@ -103,10 +104,11 @@ internal sealed class SheetMelt
             .Where(one => one.Opens is not null)
             .ToArray();
         return runs.OrderBy(one => one.Grain >= GrainMattersFrom ? one.Grain : 0)
-                .ThenBy(one => one.Open < ToWorkS)
-                .ThenBy(one => one.Opens)
-                .Select(one => one.Place)
-                .FirstOrDefault() ?? Fridge;
+            .ThenBy(one => one.Open < ToWorkS)
+            .ThenBy(one => one.Opens)
+            .Select(one => one.Place)
+            .FirstOrDefault()
+            ?? Fridge;
     }
 
     private static CoolPlace Fridge => CoolPlace.Of("fridge")!;
@@ -115,7 +117,7 @@ internal sealed class SheetMelt
 
     private CoolingBatch Bowl() => Batch((double)subject.Formula.Batch.Grams);
 
-    private CoolingBatch Pack() => Batch((double)(subject.Formula.Batch.FillG ?? Formulas.BatchSize.UsualFillG));
+    private CoolingBatch Pack() => Batch((double)(subject.Formula.Batch.FillG ?? BatchSize.UsualFillG));
 
     private CoolingBatch Batch(double grams)
     {

@@ -115,9 +115,21 @@ internal static partial class ClockRule
     private const double LeastDoubtMin = 1;
     private const double DoubtBeforeReading = 0.25;
 
-    private static readonly StepKind[] EarlyHurts = [StepKind.Cap, StepKind.Demould, StepKind.Dry, StepKind.Set, StepKind.Rest, StepKind.Hold, StepKind.Label, StepKind.Check];
+    private static readonly StepKind[] EarlyHurts =
+    [
+        StepKind.Cap,
+        StepKind.Demould,
+        StepKind.Dry,
+        StepKind.Set,
+        StepKind.Rest,
+        StepKind.Hold,
+        StepKind.Label,
+        StepKind.Check,
+    ];
 
-    [GeneratedRegex(@"^rule: (?<a>\d+(?:\.\d+)?)(?:\.\.(?<b>\d+(?:\.\d+)?))? (?<unit>min|h|d)(?: per (?<per>\d*) ?(?<what>g|kg|portion|line))?(?: \+ (?<plus>\d+) min)?")]
+    [GeneratedRegex(
+        @"^rule: (?<a>\d+(?:\.\d+)?)(?:\.\.(?<b>\d+(?:\.\d+)?))? (?<unit>min|h|d)(?: per (?<per>\d*) ?(?<what>g|kg|portion|line))?(?: \+ (?<plus>\d+) min)?"
+    )]
     private static partial Regex Fixed();
 
     [GeneratedRegex(@"^model: cooling to (?:phi (?<phi>[\d.]+)|(?<to>[\w+ -]+))")]
@@ -140,7 +152,8 @@ internal static partial class ClockRule
 
             if (Cooling().Match(part.Split(',')[0]) is { Success: true } cooling)
             {
-                var seconds = cooling.Groups["phi"].Success ? ask.SetsS(double.Parse(cooling.Groups["phi"].Value, CultureInfo.InvariantCulture))
+                var seconds =
+                    cooling.Groups["phi"].Success ? ask.SetsS(double.Parse(cooling.Groups["phi"].Value, CultureInfo.InvariantCulture))
                     : part.Contains("phi of", StringComparison.Ordinal) ? ask.SetsS(double.NaN)
                     : TemperatureRule.Value(cooling.Groups["to"].Value, ask.Named) is { } to ? ask.CoolsS(to)
                     : null;
@@ -191,7 +204,10 @@ internal static partial class ClockRule
         double Minutes(string group) => double.Parse(rule.Groups[group].Value, CultureInfo.InvariantCulture) * unit * times;
         var plus = rule.Groups["plus"].Success ? double.Parse(rule.Groups["plus"].Value, CultureInfo.InvariantCulture) : 0;
         var from = Minutes("a") + plus;
-        var to = rule.Groups["b"].Success ? Minutes("b") + plus : part.Contains("doubt half", StringComparison.Ordinal) ? 1.5 * from : from;
+        var to =
+            rule.Groups["b"].Success ? Minutes("b") + plus
+            : part.Contains("doubt half", StringComparison.Ordinal) ? 1.5 * from
+            : from;
         return new StepClock(Math.Max(LeastDoubtMin, Math.Round(from)), Math.Max(LeastDoubtMin, Math.Round(to)), late, false);
     }
 

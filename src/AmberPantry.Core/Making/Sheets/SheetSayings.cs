@@ -49,18 +49,20 @@ internal sealed class SheetSayings
     public IReadOnlyList<PlanSaying> All => [.. plan.Says.Select(Say).Where(saying => saying.Sentence.Length > 0).OrderBy(saying => saying.Severity)];
 
     /// <summary>Those that belong to a step of the templates.</summary>
-    public IEnumerable<PlanSaying> At(string template) =>
-        All.Where(saying => Table.Value[IdOf(saying.Id)].Steps.Contains(template));
+    public IEnumerable<PlanSaying> At(string template) => All.Where(saying => Table.Value[IdOf(saying.Id)].Steps.Contains(template));
 
     private static string IdOf(string said) => said.Split(':')[0];
 
     private PlanSaying Say(string said)
     {
         var row = Table.Value[IdOf(said)];
-        var line = said.Contains(':', StringComparison.Ordinal) ? question.Lines.First(one => one.Id == said[(said.IndexOf(':', StringComparison.Ordinal) + 1)..]) : null;
-        var fit = row.Id is "pour-cold" or "pour-cloudy" or "pour-hot" or "flash-above" or "flash-near" && question.PlannedPourC is not null
-            ? unplanned.Pour?.AtC
+        var line = said.Contains(':', StringComparison.Ordinal)
+            ? question.Lines.First(one => one.Id == said[(said.IndexOf(':', StringComparison.Ordinal) + 1)..])
             : null;
+        var fit =
+            row.Id is "pour-cold" or "pour-cloudy" or "pour-hot" or "flash-above" or "flash-near" && question.PlannedPourC is not null
+                ? unplanned.Pour?.AtC
+                : null;
         return new PlanSaying(said, row.Severity, figures.With(Figures(row.Id, line)).In(row.Sentence), row.Blocks, fit);
     }
 
@@ -73,7 +75,14 @@ internal sealed class SheetSayings
         yield return ("x", x is null ? null : Wording.Capital(SheetFigures.Names(subject, [x])));
         yield return ("c", SheetFigures.C(x?.CeilingC));
         yield return ("t", SheetFigures.C(stop?.AtC ?? plan.Stops.LastOrDefault(one => one.During == StopTime.Cool)?.AtC));
-        yield return ("from", SheetFigures.C(id.StartsWith("pour", StringComparison.Ordinal) || id.StartsWith("container", StringComparison.Ordinal) ? plan.Pour?.FromC : plan.MeltFromC));
+        yield return (
+            "from",
+            SheetFigures.C(
+                id.StartsWith("pour", StringComparison.Ordinal) || id.StartsWith("container", StringComparison.Ordinal)
+                    ? plan.Pour?.FromC
+                    : plan.MeltFromC
+            )
+        );
         yield return ("to", SheetFigures.C(id == "melt-raised" ? plan.MeltToC : plan.Pour?.ToC));
         yield return ("min", $"{MeltsInMin:0}{Wording.Narrow}min");
         yield return ("p", SheetFigures.C(pour));
@@ -88,7 +97,10 @@ internal sealed class SheetSayings
         yield return ("d", SheetFigures.C(x?.DissolvesFromC));
         yield return ("f", SheetFigures.C(x?.FlashC));
         yield return ("whip", SheetFigures.C(plan.Whip?.FromC));
-        yield return ("width", plan.Whip is { FromC: { } opens, ToC: { } closes } ? $"{Wording.Number(opens - closes, "0.#")}{Wording.Narrow}K" : null);
+        yield return (
+            "width",
+            plan.Whip is { FromC: { } opens, ToC: { } closes } ? $"{Wording.Number(opens - closes, "0.#")}{Wording.Narrow}K" : null
+        );
         yield return ("slump", SheetFigures.C(subject.SlumpC is { } slump ? Math.Round(slump * 2) / 2 : null));
         yield return ("demould", SheetFigures.C(plan.DemouldBelowC));
         yield return ("dew", SheetFigures.C(plan.CapAboveC - 1));

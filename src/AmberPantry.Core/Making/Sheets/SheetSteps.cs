@@ -37,26 +37,14 @@ internal sealed class SheetSteps
     /// <summary>How warm it is where the steps have come to, °C.</summary>
     private double nowC;
 
-    public SheetSteps(
-        Subject subject,
-        PlanQuestion question,
-        BatchPlan plan,
-        SheetLines lines,
-        SheetMelt melt,
-        SheetFigures figures,
-        SheetSayings sayings,
-        SheetCautions cautions,
-        RuleFacts facts,
-        IReadOnlyDictionary<string, string> chosen
-    )
+    public SheetSteps(SheetGround ground)
     {
-        (this.subject, this.question, this.plan, this.lines, this.melt) = (subject, question, plan, lines, melt);
-        (this.figures, this.sayings, this.cautions, this.facts, this.chosen) = (figures, sayings, cautions, facts, chosen);
+        (subject, question, plan, lines, melt) = (ground.Subject, ground.Question, ground.Plan, ground.Lines, ground.Melt);
+        (figures, sayings, cautions, facts, chosen) = (ground.Figures, ground.Sayings, ground.Cautions, ground.Facts, ground.Chosen);
         materials = subject.Lines.ToDictionary(pair => pair.Line.Id, pair => pair.Material);
-        sheet =
-            subject.Sheet is { } there
-                ? subject.There.Select((pair, i) => (pair.Line.Id, there.Lines[i])).ToDictionary(pair => pair.Id, pair => pair.Item2)
-                : [];
+        sheet = subject.Sheet is { } there
+            ? subject.There.Select((pair, i) => (pair.Line.Id, there.Lines[i])).ToDictionary(pair => pair.Id, pair => pair.Item2)
+            : [];
         nowC = plan.Hold?.ToC ?? plan.MeltToC ?? question.RoomC;
     }
 
@@ -111,10 +99,7 @@ internal sealed class SheetSteps
         if (lines.Has("@accent"))
         {
             var press = route.FindIndex(step => step.Kind == StepKind.Mould);
-            route.InsertRange(
-                press < 0 ? route.Count - 1 : press,
-                StepTemplate.Insert(StepTemplate.Accent).Where(step => step.Id != "place-accent")
-            );
+            route.InsertRange(press < 0 ? route.Count - 1 : press, StepTemplate.Insert(StepTemplate.Accent).Where(step => step.Id != "place-accent"));
         }
 
         return route;
@@ -297,7 +282,10 @@ internal sealed class SheetSteps
             Hands = template.Hands,
             Clock = clock,
             WaitMinutes = template.Hands != Hands.Hands && clock is not null ? (int)Math.Round(clock.CallsAtMin) : null,
-            Says = [.. sayings.At(template.Id).Where(saying => Speaks(saying, goesIn)).Select(saying => new StepSaying(saying.Severity, saying.Sentence))],
+            Says =
+            [
+                .. sayings.At(template.Id).Where(saying => Speaks(saying, goesIn)).Select(saying => new StepSaying(saying.Severity, saying.Sentence)),
+            ],
             Cautions =
             [
                 .. template
@@ -311,26 +299,21 @@ internal sealed class SheetSteps
 
     /// <summary>A saying of one line stands only where that line goes in.</summary>
     private static bool Speaks(PlanSaying saying, IReadOnlyList<PlanLine> goesIn) =>
-        goesIn.Count == 0 || !saying.Id.Contains(':', StringComparison.Ordinal) || goesIn.Any(line => saying.Id.EndsWith($":{line.Id}", StringComparison.Ordinal));
+        goesIn.Count == 0
+        || !saying.Id.Contains(':', StringComparison.Ordinal)
+        || goesIn.Any(line => saying.Id.EndsWith($":{line.Id}", StringComparison.Ordinal));
 
     /// <summary>A rule of some materials stands only where one of them is weighed.</summary>
     private bool SpeaksOf(SafetyRule rule, PlanLine line) => rule.Classes.Contains("any") || rule.Classes.Any(materials[line.Id].Classes.Contains);
 
     private ClockAsk Ask(StepTemplate template, IReadOnlyList<PlanLine> goesIn, Func<string, double?> named)
     {
-        var packed = template.Kind is StepKind.Set or StepKind.Cap or StepKind.Label or StepKind.Demould or StepKind.Fill || PackSteps.Contains(template.Id);
+        var packed =
+            template.Kind is StepKind.Set or StepKind.Cap or StepKind.Label or StepKind.Demould or StepKind.Fill || PackSteps.Contains(template.Id);
         var place = template.Kind == StepKind.Chill && figures.Chill is { } chilled ? chilled.Place : CoolPlace.All[0];
         var from = packed ? plan.Pour?.AtC ?? nowC : nowC;
         var dries = subject.Bath?.Dries.Hours is { } hours ? Math.Ceiling(Math.Max(BathReading.SoaksInH, hours)) : (double?)null;
-        return new ClockAsk(
-            question.BatchG,
-            from,
-            goesIn.Count,
-            subject.Formula.Batch.Units ?? 1,
-            plan.Hold?.Minutes,
-            dries,
-            dries / 2
-        )
+        return new ClockAsk(question.BatchG, from, goesIn.Count, subject.Formula.Batch.Units ?? 1, plan.Hold?.Minutes, dries, dries / 2)
         {
             CoolsS = to =>
                 to >= from ? null
@@ -346,8 +329,7 @@ internal sealed class SheetSteps
         };
     }
 
-    private double? WarmS() =>
-        plan.Whip is { FromC: { } opens, ToC: { } closes } ? melt.WarmsS(closes, opens - SheetFigures.WarmLimitBelowC) : null;
+    private double? WarmS() => plan.Whip is { FromC: { } opens, ToC: { } closes } ? melt.WarmsS(closes, opens - SheetFigures.WarmLimitBelowC) : null;
 
     /// <summary>A temperature by the name the rules have for it.</summary>
     private double? Value(string name, PlanStop? stop) =>

@@ -14,7 +14,7 @@ public sealed record Signature(string By, string Revision, IReadOnlyList<string>
 public sealed record StartStop(string Id, string Sentence, string Because, string Fix, bool Blocks);
 
 /// <summary>What must be read, ticked and signed before a batch of a trial begins.</summary>
-/// <param name="Revision">The state of the trial it speaks of; any change asks anew.</param>
+/// <param name="Revision">Stands for the formula and all that is to be read; any change asks anew.</param>
 /// <param name="Stops">Those of the formula, of the plan and of the work itself.</param>
 public sealed record StartCheck(string Revision, IReadOnlyList<StartStop> Stops, IReadOnlyList<SignOffRow> Habits)
 {
@@ -52,7 +52,7 @@ public sealed record StartCheck(string Revision, IReadOnlyList<StartStop> Stops,
         var gate = StartGate.Of(Revision, [.. Stops.Select(stop => stop.Id)], acks);
         if (!gate.StartAllowed)
         {
-            var first = Stops.First(stop => stop.Id == gate.Missing[0]);
+            var first = Stops.First(stop => gate.Missing.Contains(stop.Id));
             throw new Refusal(
                 Codes.NotSigned,
                 "signature.stops",

@@ -12,20 +12,18 @@ public sealed record SchoolOption(string Id, string Words);
 public sealed record MakingSchool(string Id, string Question, IReadOnlyList<SchoolOption> Options, string Why)
 {
     private static readonly Lazy<IReadOnlyList<(string[] Routes, string[] Steps, MakingSchool School)>> Table = new(() =>
-        DataTable.Read("Science.Making.Data.schools.csv", row => (
+        DataTable.Read("Science.Making.Data.schools.csv", row =>
+            (
                 row.List("routes"),
                 row.List("steps"),
                 new MakingSchool(
                     row.Text("id"),
                     row.Text("question"),
-                    [
-                        .. row.List("options")
-                            .Select(option => option.Split('|'))
-                            .Select(option => new SchoolOption(option[0], option[1])),
-                    ],
+                    [.. row.List("options").Select(option => option.Split('|')).Select(option => new SchoolOption(option[0], option[1]))],
                     row.Text("why")
                 )
-            ))
+            )
+        )
     );
 
     /// <summary>Where makers differ on this way of making.</summary>

@@ -1,4 +1,5 @@
 import { useCallback, useMemo, useState } from "react";
+import { useNavigate } from "react-router";
 import { useSearchParams } from "react-router";
 import type { PegMoved } from "../../instruments/axis/AxisInstrument";
 import type { Moved } from "../../instruments/ruler/WarmthRuler";
@@ -20,7 +21,7 @@ import type { Panel } from "./panels/Frame";
 import { PrintSheet } from "./PrintSheet";
 import { ReadBy } from "./ReadBy";
 import { RightPlate } from "./RightPlate";
-import { StartBatch } from "./StartBatch";
+import { outbox, scopeOf } from "../../shell/outbox";
 import type { useBench } from "./useBench";
 import { useBenchKeys } from "./useBenchKeys";
 import { after, useLens } from "./useLens";
@@ -39,8 +40,8 @@ export function Bench({ bench, trial, settled }: Props) {
   const { acts, state } = bench;
   const { assessment } = settled;
   const toRescue = Number(useSearchParams()[0].get("rescue"));
+  const navigate = useNavigate();
   const [panel, setPanel] = useState<Panel>(toRescue > 0 ? { kind: "rescue", batch: toRescue } : null);
-  const [starting, setStarting] = useState(false);
   const { laid, mix, under, lay: layUnder } = useUnder(bench.lens);
   const { lenses, read } = useLens(trial.content.family);
   const lines = useLines(acts, setPanel);
@@ -68,7 +69,12 @@ export function Bench({ bench, trial, settled }: Props) {
       acts.dispatch({ kind: "wonder", wonder: { kind: stem.probe, id: stem.probeId || stem.id, value: to } }),
     [acts],
   );
-  const make = useCallback(() => setStarting(true), []);
+  const make = useCallback(async () => {
+    // What is on its way belongs to the trial that is made.
+    acts.dispatch({ kind: "act" });
+    if (outbox.waiting(scopeOf({ kind: "undo", trial: trial.id })).length > 0) await outbox.flush();
+    navigate(`/make/of/${trial.id}`);
+  }, [acts, navigate, trial.id]);
   const leaveIntent = useCallback(() => acts.askIntent(null), [acts]);
   const why = useCallback(() => setPanel({ kind: "why" }), []);
   const openPanel = useCallback((kind: LensPanel) => setPanel({ kind }), []);
@@ -184,7 +190,6 @@ export function Bench({ bench, trial, settled }: Props) {
         onClose={leaveIntent}
       />
       <TwoVersions conflict={bench.conflict} onKeep={(which) => void bench.resolve(which)} onFork={acts.fork} />
-      {starting && <StartBatch trial={trial} acts={acts} onClose={() => setStarting(false)} />}
     </>
   );
 }

@@ -20,7 +20,7 @@ import { day, inside, plural, quoted, readNumber } from "../../words/format";
 import { reach } from "./gauge";
 import { MakeKeys } from "./MakeKeys";
 import { MakeNot } from "./MakeNot";
-import { StepBody } from "./StepBody";
+import { isRead, StepBody } from "./StepBody";
 import { placeOf, recordedAt, useBatch } from "./useBatch";
 import { WeighBody } from "./WeighBody";
 import "./make.css";
@@ -117,10 +117,10 @@ export function MakeBatch() {
   const state = weighing ? reach(value ?? 0, target, tolerance) : null;
   const nextStep = batch.steps[index + 1];
   const outside =
-    weighing || value === null || step.toC == null
+    weighing || value === null
       ? ""
-      : value > step.toC
-        ? `Wanted is ${units.temperature(step.toC)} or less.`
+      : step.toC != null && value > (step.mostC ?? step.toC)
+        ? `Wanted is ${units.temperature(step.mostC ?? step.toC)} or less.`
         : step.fromC != null && value < step.fromC
           ? `Wanted is ${units.temperature(step.fromC)} or more.`
           : "";
@@ -238,7 +238,7 @@ export function MakeBatch() {
       back={(held) => (isBlank(number) ? !held && back() : type("⌫"))}
       undo={back}
       wipe={() => setWiping(wipeSeconds)}
-      type={(weighing || step.toC != null) && !last ? type : undefined}
+      type={(weighing || isRead(step)) && !last ? type : undefined}
     >
       <main id="main" tabIndex={-1} className="make">
         <header className="make-strip">
@@ -347,7 +347,7 @@ export function MakeBatch() {
             <button type="button" onClick={back} disabled={index === 0}>
               Back
             </button>
-            {(weighing || step.toC != null) && !last && (
+            {(weighing || isRead(step)) && !last && (
               <button type="button" onClick={() => document.querySelector<HTMLInputElement>(".make-number")?.focus()}>
                 Type it
               </button>

@@ -3,6 +3,7 @@ import type { MakeStep } from "../../api/client";
 import type { Quantity } from "../../kit/quantity";
 import { QuantityField } from "../../kit/QuantityField";
 import { narrow, span, type Units } from "../../words/format";
+import { rangeWords } from "./SheetSteps";
 
 type Props = {
   step: MakeStep;
@@ -19,12 +20,13 @@ export function StepBody({ step, number, units, since, onType, children }: Props
     <>
       <h2 className="make-title">{step.title}</h2>
       <p className="make-text">{step.text}</p>
-      <p className="make-quiet">{step.why}</p>
+      {step.why && <p className="make-quiet">{step.why}</p>}
       <p className="make-text">
         <b>Done when:</b> {step.doneWhen}
       </p>
+      <Sayings step={step} />
       {step.waitMinutes != null && since && <Clock minutes={step.waitMinutes} since={since} />}
-      {step.toC != null && (
+      {isRead(step) && (
         <label className="make-text">
           Thermometer{" "}
           <QuantityField
@@ -37,10 +39,8 @@ export function StepBody({ step, number, units, since, onType, children }: Props
           />
           <span className="make-quiet">
             {" "}
-            wanted{" "}
-            {step.fromC != null
-              ? `${units.bareTemperature(step.fromC)} to ${units.temperature(step.toC)}`
-              : `${units.temperature(step.toC)} or less`}
+            wanted {rangeWords(step, units)}
+            {step.mostC != null && `, ${units.temperature(step.mostC)} at most`}
           </span>
         </label>
       )}
@@ -56,6 +56,18 @@ export function StepBody({ step, number, units, since, onType, children }: Props
       )}
     </>
   );
+}
+
+/** Whether a temperature is wanted at a step. */
+export const isRead = (step: MakeStep): boolean => step.fromC != null || step.toC != null;
+
+/** What the plan has to say of a step. */
+export function Sayings({ step }: { step: MakeStep }) {
+  return step.says.map((saying) => (
+    <p key={saying.sentence} className={saying.severity === "note" ? "make-text" : "make-text make-warns"}>
+      {saying.sentence}
+    </p>
+  ));
 }
 
 /** Counts from the wall clock, so that a closed tab or a restart changes nothing. */

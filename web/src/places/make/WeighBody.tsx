@@ -3,6 +3,7 @@ import type { Quantity } from "../../kit/quantity";
 import { QuantityField } from "../../kit/QuantityField";
 import { narrow, type Units } from "../../words/format";
 import type { Reach } from "./gauge";
+import { Sayings } from "./StepBody";
 import { WeighGauge } from "./WeighGauge";
 
 type Props = {
@@ -30,6 +31,7 @@ export function WeighBody({ view, step, number, state, units, onType, onKey }: P
       <p className="make-text">
         {step.text} {step.why}
       </p>
+      <Sayings step={step} />
       <label className="make-big" style={{ fontSize: `calc(var(--big) * ${shrink})` }}>
         <QuantityField
           of={number}

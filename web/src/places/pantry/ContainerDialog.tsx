@@ -1,15 +1,16 @@
-import { Button, Checkbox } from "antd";
+import { Button } from "antd";
 import { useState } from "react";
 import type { Container } from "../../api/client";
 import { Field } from "../../kit/Field";
 import { FormLine, Wrong } from "../../kit/FormLine";
+import { Pick } from "../../kit/Pick";
 import { complaint, isTaken, quantity } from "../../kit/quantity";
 import { QuantityField } from "../../kit/QuantityField";
 import { useRefused } from "../../kit/useRefused";
 import { useHouse } from "../../shell/HouseContext";
 import { Dialog } from "../../kit/Dialog";
 
-const fields = ["name", "unit", "millilitres", "price"];
+const fields = ["name", "unit", "millilitres", "price", "limitC"];
 
 type Props = {
   of: Container | null;
@@ -19,6 +20,19 @@ type Props = {
   onClose: () => void;
 };
 
+type Made = NonNullable<Container["material"]> | "unknown";
+
+const madeOf: { value: Made; label: string }[] = [
+  { value: "unknown", label: "not told" },
+  { value: "glass", label: "glass" },
+  { value: "tin", label: "tin" },
+  { value: "aluminium", label: "aluminium" },
+  { value: "plastic", label: "plastic (PP, PE, PET)" },
+  { value: "polystyrene", label: "polystyrene, clear and brittle" },
+  { value: "silicone", label: "silicone" },
+  { value: "paper", label: "paper" },
+];
+
 /** Something products are filled into. */
 export function ContainerDialog({ of, taken, onKeep, onClose }: Props) {
   const { house, units } = useHouse();
@@ -26,7 +40,8 @@ export function ContainerDialog({ of, taken, onKeep, onClose }: Props) {
   const [unit, setUnit] = useState(of?.unit ?? "");
   const [holds, setHolds] = useState(() => quantity("number", of?.millilitres, units));
   const [price, setPrice] = useState(() => quantity("number", of?.price, units));
-  const [isPlastic, setPlastic] = useState(of?.isPlastic ?? false);
+  const [material, setMaterial] = useState<Made>(of?.material ?? (of?.isPlastic ? "plastic" : "unknown"));
+  const [limit, setLimit] = useState(() => quantity("temperature", of?.limitC, units));
   const refused = useRefused();
   const typed =
     <Value,>(set: (value: Value) => void) =>
@@ -36,6 +51,7 @@ export function ContainerDialog({ of, taken, onKeep, onClose }: Props) {
     };
   const save = async () => {
     if (holds.exact === null) return refused.say("millilitres", complaint(holds, 60, units));
+    if (!isTaken(limit)) return refused.say("limitC", complaint(limit, 85, units));
     if (!isTaken(price)) return refused.say("price", complaint(price, 0.42, units));
     try {
       await onKeep({
@@ -44,7 +60,9 @@ export function ContainerDialog({ of, taken, onKeep, onClose }: Props) {
         unit: unit.trim(),
         millilitres: holds.exact,
         price: price.exact,
-        isPlastic,
+        isPlastic: material === "plastic" || material === "polystyrene",
+        material: material === "unknown" ? null : material,
+        limitC: limit.exact,
       });
       onClose();
     } catch (error) {
@@ -98,10 +116,20 @@ export function ContainerDialog({ of, taken, onKeep, onClose }: Props) {
             />
           </span>
         </FormLine>
-        <label className="check">
-          <Checkbox checked={isPlastic} onChange={(event) => setPlastic(event.target.checked)} /> of plastic: scent and
-          solvents may work on it
-        </label>
+        <FormLine label="Made of">
+          <Pick label="Made of" value={material} options={madeOf} onPick={setMaterial} wide />
+        </FormLine>
+        <FormLine label="May be filled at up to" error={refused.of("limitC")}>
+          <span>
+            <QuantityField
+              of={limit}
+              units={units}
+              placeholder="as usual"
+              aria-invalid={refused.of("limitC") !== ""}
+              onType={typed(setLimit)}
+            />
+          </span>
+        </FormLine>
         {refused.beside(...fields) && <Wrong>{refused.beside(...fields)}</Wrong>}
         <div className="button-row">
           <Button type="primary" htmlType="submit">

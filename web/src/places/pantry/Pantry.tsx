@@ -318,6 +318,6 @@ const containerColumns = (
     align: "right",
     render: (_, one) => (one.price == null ? <span className="quiet">no price</span> : units.money(one.price)),
   },
-  { title: "Made of", render: (_, one) => (one.isPlastic ? "plastic" : "") },
+  { title: "Made of", render: (_, one) => one.material ?? (one.isPlastic ? "plastic" : "") },
   acts(onEdit, onRemove),
 ];

@@ -18,8 +18,9 @@ import { StartFormula } from "../bench/StartFormula";
 import { WarmthLayers } from "./WarmthLayers";
 import "./today.css";
 import "../bench/bench.css";
-import { complaint, isTaken, quantity } from "../../kit/quantity";
+import { complaint, quantity } from "../../kit/quantity";
 import { QuantityField } from "../../kit/QuantityField";
+import { RoomForm } from "../../kit/RoomForm";
 
 type StockPlace = Today["stock"][number]["place"];
 
@@ -183,7 +184,7 @@ export function TodayPage() {
       }
     >
       <div className="scrolls today-list">
-        {asking === "room" && <RoomForm today={today} onDone={(words) => (setSaid({ words }), setAsking(null))} />}
+        {asking === "room" && <RoomForm room={today.room} onDone={(words) => (setSaid({ words }), setAsking(null))} />}
         {today.interrupted.map((batch, i) => (
           <div key={batch.id} className={i === 0 ? "today-row first" : "today-row"}>
             <span className="hour">{time(batch.touchedAt)}</span>
@@ -257,54 +258,6 @@ function StockTable({ today }: { today: Today }) {
         columns={stock(units)}
       />
     </section>
-  );
-}
-
-function RoomForm({ today, onDone }: { today: Today; onDone: (said: string) => void }) {
-  const { units } = useHouse();
-  const queries = useQueryClient();
-  const [room, setRoom] = useState(() => quantity("temperature", today.room.workroomC, units));
-  const [humidity, setHumidity] = useState(() => quantity("number", today.room.humidityPercent, units));
-  const [error, setError] = useState<{ field: string; text: string } | null>(null);
-  return (
-    <form
-      className="inline-form"
-      onChange={() => setError(null)}
-      onSubmit={async (event) => {
-        event.preventDefault();
-        if (room.exact === null) return setError({ field: "room", text: complaint(room, 21, units) });
-        if (!isTaken(humidity)) return setError({ field: "humidity", text: complaint(humidity, 55, units) });
-        try {
-          const now = await api.readRoom(room.exact, humidity.exact);
-          take(queries, keys.today, now);
-          await touch(queries, "room");
-          onDone(`Workroom read: ${units.temperature(room.exact)}.`);
-        } catch (refused) {
-          setError({
-            field: refused instanceof Refused && refused.field.includes("humidity") ? "humidity" : "room",
-            text: inWords(refused),
-          });
-        }
-      }}
-    >
-      <label>
-        Workroom{" "}
-        <QuantityField autoFocus of={room} units={units} onType={setRoom} aria-invalid={error?.field === "room"} />
-      </label>
-      <label>
-        Humidity{" "}
-        <QuantityField of={humidity} units={units} onType={setHumidity} aria-invalid={error?.field === "humidity"} /> %
-      </label>
-      <Button htmlType="submit" type="primary">
-        Save the reading
-      </Button>
-      <Button onClick={() => onDone("")}>Leave it</Button>
-      {error && (
-        <p className="field-error" role="alert">
-          {error.text}
-        </p>
-      )}
-    </form>
   );
 }
 

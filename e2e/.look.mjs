@@ -1,0 +1,15 @@
+import { chromium } from "@playwright/test";
+import { launchOptions } from "./chromium.mjs";
+const b = await chromium.launch(launchOptions);
+const p = await b.newPage({ viewport: { width: 1280, height: 800 } });
+p.on("pageerror", (e) => console.log("ERR", e.message));
+await p.goto("http://localhost:5391/make/of/7");
+await p.getByRole("button", { name: "Begin the batch" }).first().waitFor();
+await p.waitForTimeout(700);
+await p.screenshot({ path: "/tmp/pic/start.png" });
+await p.goto("http://localhost:5391/make/of/7");
+await p.getByRole("button", { name: /Where makers differ/ }).click();
+await p.locator(".sheet-steps summary").nth(12).click();
+await p.waitForTimeout(400);
+await p.screenshot({ path: "/tmp/pic/start2.png" });
+await b.close();

@@ -1,0 +1,89 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { Button } from "antd";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { api, inWords, type FormulaEdit, type StartView } from "../../api/client";
+import { touch } from "../../api/keys";
+import { Pick } from "../../kit/Pick";
+
+type Method = NonNullable<StartView["method"]>;
+
+/** The way of making, and the questions on which makers differ. A made trial keeps its method: another begins the next trial. */
+export function MethodChoices({ start }: { start: StartView }) {
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const [open, setOpen] = useState(false);
+  const [said, setSaid] = useState("");
+  const method: Method = start.method ?? { route: null, choices: {} };
+  const other = start.schools.filter((one) => one.chosen !== one.school.options[0]?.id).length;
+
+  const choose = async (now: Method, words: string) => {
+    const edits: FormulaEdit[] = [{ kind: "set_method", method: now }];
+    try {
+      if (start.isMade) {
+        const next = await api.forkTrial(start.trial, words, edits);
+        await touch(queries, "made");
+        navigate(`/make/of/${next.id}`, { replace: true });
+      } else {
+        await api.editTrial(start.trial, start.revision, edits, crypto.randomUUID());
+        await touch(queries, "made");
+        setSaid(`${words}.`);
+      }
+    } catch (refused) {
+      setSaid(inWords(refused));
+    }
+  };
+
+  return (
+    <section className="method" aria-label="How it is made">
+      <div className="method-line">
+        <span>Way of making</span>
+        {start.routes.length > 1 ? (
+          <Pick
+            label="Way of making"
+            value={start.route as string}
+            options={start.routes.map((one) => ({ value: one.route as string, label: one.name }))}
+            onPick={(route) =>
+              void choose(
+                { ...method, route: route as Method["route"] },
+                start.routes.find((one) => one.route === route)?.name ?? route,
+              )
+            }
+          />
+        ) : (
+          <b>{start.routes.find((one) => one.route === start.route)?.name}</b>
+        )}
+        <Button aria-expanded={open} onClick={() => setOpen(!open)}>
+          Where makers differ: {other === 0 ? "all as usual" : `${other} otherwise`}
+        </Button>
+      </div>
+      {start.isMade && (
+        <p className="hint">This trial has been made: another way of making begins the next trial from it.</p>
+      )}
+      {open &&
+        start.schools.map(({ school, chosen }) => (
+          <div key={school.id} className="method-school">
+            <span>{school.question}</span>
+            <Pick
+              label={school.question}
+              value={chosen}
+              options={school.options.map((option) => ({ value: option.id, label: option.words }))}
+              onPick={(option) => {
+                const others = Object.entries(method.choices).filter(([id]) => id !== school.id);
+                const usual = option === school.options[0]?.id;
+                const choices = Object.fromEntries(usual ? others : [...others, [school.id, option]]);
+                const words = school.options.find((one) => one.id === option)?.words ?? option;
+                void choose({ ...method, choices }, `${school.question}: ${words}`);
+              }}
+            />
+            <p className="hint">{school.why}</p>
+          </div>
+        ))}
+      {said && (
+        <p className="hint" role="status">
+          {said}
+        </p>
+      )}
+    </section>
+  );
+}
