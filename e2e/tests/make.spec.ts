@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { expect, test } from "../pantry";
-import { makeThis } from "../sign";
+import { makeThis, signAndBegin } from "../sign";
 
 type Made = { batch: { steps: { kind: string; title: string; targetG: number | null }[] } };
 
@@ -86,4 +86,71 @@ test("over and under: a slip asks, an over-pour offers to scale the rest", async
   await page.getByRole("button", { name: /Scale the rest up to 630/ }).click();
   await expect(page.locator(".make-title")).toHaveText("Beeswax, filtered");
   await expect(page.locator(".make-go")).toContainText("75.6");
+});
+
+type Step = { id: string; template: string | null; kind: string; targetG: number | null; toC: number | null };
+
+/** Begins a batch by the wire and does its steps up to one, as if they had been done so long ago. */
+async function beginUpTo(demo: { call: <T>(method: string, path: string, body?: object) => Promise<T> }, trial: number, template: string, minutesAgo: number, celsius: number) {
+  const { check } = await demo.call<{ check: { revision: string; stops: { id: string }[]; habits: { id: string }[] } }>("GET", `/batches/start/${trial}`);
+  const signature = { by: "Marlo", revision: check.revision, stops: check.stops.map((one) => one.id), ticked: check.habits.map((one) => one.id) };
+  const { id, batch } = await demo.call<{ id: number; batch: { steps: Step[] } }>("POST", "/batches", { trial, signature });
+  const sentAt = new Date();
+  const at = new Date(sentAt.getTime() - minutesAgo * 60_000).toISOString();
+  for (const step of batch.steps) {
+    if (step.template === template) break;
+    const temperatureC = ["melt", "hold", "cool", "add"].includes(step.kind) ? celsius : null;
+    const command = { kind: "record_step", step: step.id, weighedG: step.targetG, temperatureC };
+    await demo.call("POST", `/batches/${id}/commands`, { stamp: { id: crypto.randomUUID(), at, sentAt: sentAt.toISOString() }, command });
+  }
+  return id;
+}
+
+test("what cools is watched: readings, another place and the hand move the moment, and the strip calls from every place", async ({ page, demo }) => {
+  const id = await beginUpTo(demo, 13, "chill", 3, 36);
+  await page.goto(`${demo.url}/make/${id}`);
+  await expect(page.getByRole("img", { name: "Cooling curve" })).toBeVisible();
+  const opens = page.locator(".cooling-time", { hasText: "opens" }).locator("b");
+  const first = await opens.textContent();
+  await page.getByLabel(/^Temperature in/).fill("35,5");
+  await page.getByRole("button", { name: "Log the reading" }).click();
+  await expect(page.locator(".cooling-ring")).toHaveCount(1);
+  await page.getByLabel(/^Temperature in/).fill("hot");
+  await page.getByRole("button", { name: "Log the reading" }).click({ force: true, timeout: 1000 }).catch(() => undefined);
+  await expect(page.locator(".cooling-ring")).toHaveCount(1);
+  await page.getByRole("button", { name: "Another place" }).click();
+  await page.getByRole("button", { name: /^In the freezer/ }).click();
+  await expect(page.getByRole("img", { name: "Cooling curve" })).toBeVisible();
+  await expect(opens).not.toHaveText(first ?? "");
+  await page.reload();
+  await expect(page.locator(".cooling-ring")).toHaveCount(1);
+  // The server is killed and comes back: nothing read is lost, and the clock goes on.
+  await demo.kill();
+  await demo.start();
+  await page.reload();
+  await expect(page.locator(".cooling-ring")).toHaveCount(1);
+  await page.getByRole("button", { name: "Thick already" }).click();
+  await page.getByRole("button", { name: /^Half set/ }).click();
+  await expect(page.getByText(/It is time|closes in/)).toBeVisible();
+  await page.goto(`${demo.url}/pantry`);
+  const strip = page.getByRole("navigation", { name: "Clocks" });
+  await expect(strip.getByRole("link", { name: /Slack Tide Butter/ })).toBeVisible();
+  await strip.getByRole("link", { name: /Slack Tide Butter/ }).press("Enter");
+  await expect(page).toHaveURL(new RegExp(`/make/${id}$`));
+});
+
+test("another way of making is chosen before the start, and is on the sheet and in the batch", async ({ page, demo }) => {
+  await page.goto(`${demo.url}/make/of/14`);
+  await page.getByRole("combobox", { name: "Way of making" }).press("ArrowDown");
+  await page.getByTitle("half set, cold oils streamed in").click();
+  await expect(page.getByRole("list", { name: "Steps" })).toContainText("Stream the cold oils in");
+  await page.getByRole("button", { name: /Where makers differ/ }).click();
+  await page.getByRole("combobox", { name: "Where does it cool" }).press("ArrowDown");
+  await page.getByTitle("in the freezer").click();
+  await page.locator(".sheet-steps summary", { hasText: "Cool until the butters are half set" }).click();
+  await expect(page.locator(".sheet-steps details[open]")).toContainText("Bowl to the freezer");
+  await signAndBegin(page);
+  const id = Number(page.url().split("/").at(-1));
+  const { batch } = await demo.call<{ batch: { steps: Step[] } }>("GET", `/batches/${id}`);
+  expect(batch.steps.map((step) => step.template)).toContain("stream");
 });

@@ -32,6 +32,7 @@ public partial class HouseTests
         "Library",
         "Making",
         "Making.Sheets",
+        "Making.Clocks",
         "Calculations",
     ];
 

@@ -6,6 +6,7 @@ import { JumpTo } from "./shell/JumpTo";
 import { KeysHelp } from "./shell/KeysHelp";
 import { Mishap } from "./shell/Mishap";
 import { page } from "./shell/page";
+import { ClockStrip } from "./shell/ClockStrip";
 import { places, Shelf } from "./shell/Shelf";
 import { useFocusKept } from "./shell/useFocusKept";
 import { useKeys } from "./shell/useKeys";
@@ -89,6 +90,7 @@ function Pages() {
         Skip to the page
       </a>
       {!making && <Shelf onJump={() => setJumping(true)} onHelp={() => setHelping(true)} />}
+      <ClockStrip />
       <Mishap at={pathname}>
         <Suspense fallback={<main id="main" className="plates" />}>
           <Routes>

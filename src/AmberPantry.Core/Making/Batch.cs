@@ -42,6 +42,7 @@ public sealed record Batch
     public const int LongestNotes = 4000;
     public const int LongestNote = 2000;
     public const int LongestReason = 200;
+    public const int MostReadings = 1000;
 
     public required string Lot { get; init; }
 
@@ -62,6 +63,9 @@ public sealed record Batch
     public IReadOnlyList<StepDone> Done { get; init; } = [];
 
     public IReadOnlyList<Observation> Observations { get; init; } = [];
+
+    /// <summary>What was read and felt while steps went on, the oldest first.</summary>
+    public IReadOnlyList<Reading> Readings { get; init; } = [];
 
     /// <summary>Slump said of the batch as weighed, °C.</summary>
     public double? SlumpC { get; init; }
@@ -130,6 +134,8 @@ public sealed record Batch
             CorrectObservation correct => [AfterCare.Correct(this, correct, id, at, bench)],
             TakeStock take => [AfterCare.Take(this, take, id, at)],
             PutStockBack back => [AfterCare.PutBack(this, back)],
+            ReadStep read => [new WasRead(Read(read, id, at))],
+            TakeReadingBack back => Readings.Any(one => one.Id == back.Reading) ? [new ReadingTakenBack(back.Reading)] : [],
             _ => throw new Refusal(Codes.UnknownId, "command.kind", command.GetType().Name, "This act is not known here.", "Reload the page."),
         };
 
@@ -146,6 +152,11 @@ public sealed record Batch
             StockCounted count => this with { UnitsLeft = count.UnitsLeft },
             NotesWritten notes => this with { Notes = notes.Notes },
             Observed seen => this with { Observations = [.. Observations.Where(one => one.Id != seen.Observation.Id), seen.Observation] },
+            WasRead read => this with
+            {
+                Readings = [.. Readings.Where(one => one.Id != read.Reading.Id).Append(read.Reading).OrderBy(one => one.At)],
+            },
+            ReadingTakenBack back => this with { Readings = [.. Readings.Where(one => one.Id != back.Reading)] },
             Withdrawn gone => this with { Observations = [.. Observations.Where(one => one.Id != gone.Observation)] },
             BatchGivenUp end => this with { FinishedAt = end.At, GivenUpFor = end.Reason, UnitsMade = 0, UnitsLeft = 0 },
             BatchTakenUp => this with { FinishedAt = null, GivenUpFor = null, UnitsMade = null, UnitsLeft = null, ArchivedAt = null },
@@ -232,6 +243,44 @@ public sealed record Batch
         return Done.Any(done => done.Step == step.Id && done.DoneAt > at)
             ? []
             : [new StepRecorded(new StepDone(step.Id, at, weighed, record.TemperatureC, note))];
+    }
+
+    private Reading Read(ReadStep read, Guid id, DateTime at)
+    {
+        var step = Unfinished(read.Step);
+        if (read is { TemperatureC: null, Place: null, Word: null })
+        {
+            throw new Refusal(Codes.Missing, "command.temperatureC", null, "Nothing was read.", "Type what the thermometer says, or tap a word.");
+        }
+
+        if (read.Place is { } place && CoolPlace.Of(place) is null)
+        {
+            throw new Refusal(
+                Codes.UnknownId,
+                "command.place",
+                place,
+                $"“{place}” is no place to cool in.",
+                $"Choose one of: {string.Join(", ", CoolPlace.All.Select(one => one.Id))}."
+            );
+        }
+
+        if (read.Word is { } word && !StageWord.All.ContainsKey(word))
+        {
+            throw new Refusal(Codes.UnknownId, "command.word", word, $"“{word}” is no word for a state.", "Tap one of the words.");
+        }
+
+        if (Readings.Count >= MostReadings)
+        {
+            throw new Refusal(
+                Codes.Range,
+                "command.step",
+                Readings.Count,
+                $"A batch keeps {MostReadings} readings.",
+                "Take back some that were not needed."
+            );
+        }
+
+        return new Reading(id, at, step.Id, Thermometer(read.TemperatureC), read.Place, read.Word);
     }
 
     private static string Told(SeenStep seen) =>

@@ -41,6 +41,8 @@ public enum ObservationKind
 [JsonDerivedType(typeof(CorrectObservation), "correct_observation")]
 [JsonDerivedType(typeof(TakeStock), "take_stock")]
 [JsonDerivedType(typeof(PutStockBack), "put_stock_back")]
+[JsonDerivedType(typeof(ReadStep), "read_step")]
+[JsonDerivedType(typeof(TakeReadingBack), "take_reading_back")]
 public abstract record BatchCommand;
 
 /// <param name="Step">Id of the step.</param>
@@ -117,6 +119,14 @@ public sealed record CorrectObservation(
 
 /// <summary>Takes finished stock out by hand.</summary>
 public sealed record TakeStock(int Units, StockOut For, string? Note = null) : BatchCommand;
+
+/// <summary>Tells what is read or felt while a step goes on: at least one of the three.</summary>
+/// <param name="Place">Where it is put now, by the key of the place.</param>
+/// <param name="Word">What eye and hand say, by the key of the word.</param>
+public sealed record ReadStep(string Step, double? TemperatureC = null, string? Place = null, string? Word = null) : BatchCommand;
+
+/// <param name="Reading">Id of the command that told it.</param>
+public sealed record TakeReadingBack(Guid Reading) : BatchCommand;
 
 /// <param name="Taken">Id of the command that took it.</param>
 public sealed record PutStockBack(Guid Taken) : BatchCommand;

@@ -43,4 +43,8 @@ public sealed record ObservationCorrected(Observation Observation, Correction Co
 
 public sealed record StockTaken(StockMove Move) : BatchEvent;
 
+public sealed record WasRead(Reading Reading) : BatchEvent;
+
+public sealed record ReadingTakenBack(Guid Reading) : BatchEvent;
+
 public sealed record StockPutBack(StockMove Move) : BatchEvent;

@@ -112,7 +112,7 @@ public sealed record MakeStep
 
     public Hands Hands { get; init; }
 
-    /// <summary>Of what goes in here beside the line itself, the line that carries it: a tenth of the weighing is the line, the rest this one.</summary>
+    /// <summary>The line that carries a premix: a tenth of what is weighed is the line itself, the rest this one.</summary>
     public string? CarriedBy { get; init; }
 
     /// <summary>Key of the step in its way of making; null for one that was put in by hand.</summary>

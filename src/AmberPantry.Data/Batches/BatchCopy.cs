@@ -35,7 +35,13 @@ internal sealed class BatchCopy : CopyPart<BatchRow>
     protected override IReadOnlyList<string> OwnIds => [nameof(BatchRow.Id), nameof(BatchRow.TrialId)];
 
     protected override IReadOnlyList<string> AddedLater =>
-        [nameof(BatchRow.GivenUpFor), nameof(BatchRow.ArchivedAt), nameof(BatchRow.Corrections), nameof(BatchRow.StockMoves)];
+        [
+            nameof(BatchRow.GivenUpFor),
+            nameof(BatchRow.ArchivedAt),
+            nameof(BatchRow.Corrections),
+            nameof(BatchRow.StockMoves),
+            nameof(BatchRow.Readings),
+        ];
 
     private IReadOnlyDictionary<int, (string Formula, int Number)>? names;
 
@@ -105,6 +111,11 @@ internal sealed class BatchCopy : CopyPart<BatchRow>
         if (row.GivenUpFor is { Length: 0 or > Batch.LongestReason } || (row.GivenUpFor is not null && row.FinishedAt is null))
         {
             Refuse("givenUpFor", row.GivenUpFor, "A batch that was given up has an end and a reason.", $"Give 1 to {Batch.LongestReason} letters.");
+        }
+
+        if (row.Readings.Count > Batch.MostReadings || row.Readings.Any(one => one is null || one.TemperatureC is < Batch.LeastC or > Batch.MostC))
+        {
+            Refuse("readings", row.Readings.Count, "What was read cannot be taken.", $"Give at most {Batch.MostReadings}, −30 to 150 °C each.");
         }
 
         if (row.Corrections.Any(one => one is null) || row.StockMoves.Any(move => move is null || move.Units is < 1 or > Batch.MostUnits))

@@ -56,6 +56,8 @@ public sealed class BatchRow
 
     public IReadOnlyList<StockMove> StockMoves { get; set; } = [];
 
+    public IReadOnlyList<Reading> Readings { get; set; } = [];
+
     public int Revision { get; set; }
 
     /// <summary>Id of the command that began it.</summary>
@@ -162,6 +164,7 @@ internal sealed class BatchConfiguration
         builder.Property(row => row.Steps).AsJson();
         builder.Property(row => row.Corrections).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(row => row.StockMoves).AsJson().HasDefaultValueSql("'[]'");
+        builder.Property(row => row.Readings).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(row => row.Revision).IsConcurrencyToken();
         builder.HasIndex(row => row.Lot).IsUnique();
         builder.HasIndex(row => row.BegunBy).IsUnique();

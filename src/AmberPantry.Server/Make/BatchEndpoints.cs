@@ -1,4 +1,5 @@
 using AmberPantry.Core.Making;
+using AmberPantry.Core.Making.Clocks;
 using AmberPantry.Core.Making.Sheets;
 using AmberPantry.Data;
 using AmberPantry.Server.Hosting;
@@ -16,6 +17,11 @@ public sealed record BatchAct(Stamp Stamp, BatchCommand Command);
 /// <param name="Step">Id of the step.</param>
 public sealed record PourOver(string Step, decimal WeighedG);
 
+/// <param name="Step">Id of the step in hand.</param>
+/// <param name="Now">By the workshop's clock, UTC.</param>
+/// <param name="Cooling">Null where nothing cools.</param>
+public sealed record WatchView(string Step, DateTime Now, CoolingWatch? Cooling);
+
 /// <summary>A command as it was taken.</summary>
 public sealed record BatchHistory(Guid Id, DateTime HappenedAt, DateTime ArrivedAt, BatchCommand Command);
 
@@ -29,8 +35,10 @@ public static class BatchEndpoints
         );
         batches.MapPost("/", Begin);
         batches.MapGet("/start/{trial:int}", Start);
+        batches.MapGet("/clocks", (PantryDb db, WorkshopKeeper keeper, PantryClock clock) => ClockViews.Get(db, keeper, clock));
         batches.MapGet("/{id:int}", (int id, PantryDb db, WorkshopKeeper keeper) => BatchViews.Get(db, keeper, id));
         batches.MapGet("/{id:int}/history", History);
+        batches.MapGet("/{id:int}/watch", Watch);
         batches.MapPost("/{id:int}/commands", Take);
         batches.MapPost("/{id:int}/over-pour", Choices);
         batches.MapDelete("/{id:int}", GiveUp);
@@ -51,6 +59,15 @@ public static class BatchEndpoints
     {
         await new BatchKeeper(db, keeper, clock).Take(id, act);
         return await BatchViews.Get(db, keeper, id);
+    }
+
+    /// <summary>How the step in hand cools, and when to come back; nothing where nothing cools.</summary>
+    private static async Task<WatchView> Watch(int id, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
+    {
+        var open = keeper.Open;
+        var batch = await BatchViews.Read(db, id);
+        var watch = new CoolingWatcher(open.Shelf, open.Workshop).Watch(batch, clock.Now);
+        return new WatchView(batch.AtStep, clock.Now, watch);
     }
 
     private static async Task<IReadOnlyList<BatchHistory>> History(int id, PantryDb db) =>

@@ -58,6 +58,8 @@ type Acts = {
   CorrectObservation: "correct_observation";
   TakeStock: "take_stock";
   PutStockBack: "put_stock_back";
+  ReadStep: "read_step";
+  TakeReadingBack: "take_reading_back";
 };
 /** Something done to a batch. */
 export type BatchCommand = {
@@ -134,6 +136,9 @@ export type HouseSettings = Full<Schemas["HouseSettings"]>;
 export type Landmark = Full<Schemas["Landmark"]>;
 export type Batch = Full<Schemas["BatchView"]>;
 export type StartView = Full<Schemas["StartView"]>;
+export type WatchView = Full<Schemas["WatchView"]>;
+export type CoolingWatch = NonNullable<WatchView["cooling"]>;
+export type Clocks = Full<Schemas["ClocksView"]>;
 export type Observation = Full<Schemas["Observation"]>;
 export type BatchBrief = Full<Schemas["BatchBrief"]>;
 export type MakeStep = Full<Schemas["MakeStep"]>;
@@ -393,6 +398,8 @@ export const api = {
     ) as Promise<Batch>,
   pourOver: (id: number, step: string, weighedG: number) =>
     data(client.POST("/api/batches/{id}/over-pour", { ...at(id), body: { step, weighedG } })),
+  watch: (id: number) => data(client.GET("/api/batches/{id}/watch", at(id))) as Promise<WatchView>,
+  clocks: () => data(client.GET("/api/batches/clocks")) as Promise<Clocks>,
   giveUpBatch: (id: number) => data(client.DELETE("/api/batches/{id}", at(id))),
   logbook: (query: ListQuery = {}) =>
     data(client.GET("/api/logbook", { params: { query } })) as Promise<Page<BatchBrief>>,

@@ -40,15 +40,17 @@ export const keys = {
   openBatches: (query: ListQuery = {}) => ["batches", query] as const,
   logbook: (query: ListQuery = {}) => ["logbook", query] as const,
   batch: (id: number) => ["batch", id] as const,
+  watch: (id: number) => ["watch", id] as const,
+  clocks: ["clocks"] as const,
   copies: ["copies"] as const,
 };
 
 /** What each kind of act makes old. */
 const touches = {
   formula: [["formulas"], ["today"]],
-  batch: [["batches"], ["logbook"], ["today"]],
-  made: [["batches"], ["logbook"], ["today"], ["formulas"], ["trial"]],
-  room: [["house"], ["assess"], ["trial"]],
+  batch: [["batches"], ["logbook"], ["today"], ["watch"], ["clocks"]],
+  made: [["batches"], ["logbook"], ["today"], ["formulas"], ["trial"], ["clocks"]],
+  room: [["house"], ["assess"], ["trial"], ["watch"], ["clocks"]],
   house: [["assess"], ["today"], ["trial"], ["batch"]],
   materials: [["materials"], ["assess"], ["trial"]],
   everything: [

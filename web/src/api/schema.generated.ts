@@ -3374,6 +3374,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/batches/clocks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ClocksView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/batches/{id}": {
         parameters: {
             query?: never;
@@ -3455,6 +3490,43 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["BatchHistory"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/watch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WatchView"];
                     };
                 };
             };
@@ -4095,6 +4167,8 @@ export interface components {
             finishedAt?: null | string;
             done?: components["schemas"]["StepDone"][];
             observations?: components["schemas"]["Observation"][];
+            /** @description What was read and felt while steps went on, the oldest first. */
+            readings?: components["schemas"]["Reading"][];
             /**
              * Format: double
              * @description Slump said of the batch as weighed, °C.
@@ -4164,8 +4238,47 @@ export interface components {
             /** Format: date-time */
             archivedAt: null | string;
         };
+        /** @description What a batch waits for, and what it wants of the hands then. */
+        BatchClock: {
+            /** @description Which batch. */
+            lot: string;
+            /** @description Id of the step in hand. */
+            step: string;
+            /** @description Its title. */
+            title: string;
+            /** @description What happens: "opens", "cap", "is over". */
+            words: string;
+            /** Format: date-time */
+            startedAt: string;
+            /**
+             * Format: date-time
+             * @description The likeliest moment.
+             */
+            at: string;
+            /** Format: date-time */
+            earlyAt: string;
+            /** Format: date-time */
+            lateAt: string;
+            /**
+             * Format: date-time
+             * @description When the maker is called.
+             */
+            callsAt: string;
+            /** @description What is done then. */
+            then: string;
+            /**
+             * Format: double
+             * @description Minutes that it takes the hands.
+             */
+            handsMin: number;
+            /**
+             * Format: double
+             * @description Minutes that it may wait without harm.
+             */
+            slackMin: number;
+        };
         /** @description Something done to a batch, told by the maker's hands. IReadOnlyList&lt;BatchEvent&gt; Batch.Apply(BatchCommand command, Guid id, DateTime at, MakersBench bench) answers what it changes. */
-        BatchCommand: components["schemas"]["BatchCommandRecordStep"] | components["schemas"]["BatchCommandGoToStep"] | components["schemas"]["BatchCommandRescalePot"] | components["schemas"]["BatchCommandAddToPot"] | components["schemas"]["BatchCommandFinishBatch"] | components["schemas"]["BatchCommandPlaceStock"] | components["schemas"]["BatchCommandCountStock"] | components["schemas"]["BatchCommandWriteNotes"] | components["schemas"]["BatchCommandObserve"] | components["schemas"]["BatchCommandWithdraw"] | components["schemas"]["BatchCommandGiveUpBatch"] | components["schemas"]["BatchCommandTakeUpBatch"] | components["schemas"]["BatchCommandArchiveBatch"] | components["schemas"]["BatchCommandBringBackBatch"] | components["schemas"]["BatchCommandCorrectStep"] | components["schemas"]["BatchCommandCorrectObservation"] | components["schemas"]["BatchCommandTakeStock"] | components["schemas"]["BatchCommandPutStockBack"];
+        BatchCommand: components["schemas"]["BatchCommandRecordStep"] | components["schemas"]["BatchCommandGoToStep"] | components["schemas"]["BatchCommandRescalePot"] | components["schemas"]["BatchCommandAddToPot"] | components["schemas"]["BatchCommandFinishBatch"] | components["schemas"]["BatchCommandPlaceStock"] | components["schemas"]["BatchCommandCountStock"] | components["schemas"]["BatchCommandWriteNotes"] | components["schemas"]["BatchCommandObserve"] | components["schemas"]["BatchCommandWithdraw"] | components["schemas"]["BatchCommandGiveUpBatch"] | components["schemas"]["BatchCommandTakeUpBatch"] | components["schemas"]["BatchCommandArchiveBatch"] | components["schemas"]["BatchCommandBringBackBatch"] | components["schemas"]["BatchCommandCorrectStep"] | components["schemas"]["BatchCommandCorrectObservation"] | components["schemas"]["BatchCommandTakeStock"] | components["schemas"]["BatchCommandPutStockBack"] | components["schemas"]["BatchCommandReadStep"] | components["schemas"]["BatchCommandTakeReadingBack"];
         /** @description Plans a weighing that is not in the formula, to rescue the pot: it becomes the step in hand. */
         BatchCommandAddToPot: {
             /** @enum {string} */
@@ -4293,6 +4406,18 @@ export interface components {
              */
             taken: string;
         };
+        /** @description Tells what is read or felt while a step goes on: at least one of the three. */
+        BatchCommandReadStep: {
+            /** @enum {string} */
+            kind?: "read_step";
+            step: string;
+            /** Format: double */
+            temperatureC?: null | number;
+            /** @description Where it is put now, by the key of the place. */
+            place?: null | string;
+            /** @description What eye and hand say, by the key of the word. */
+            word?: null | string;
+        };
         BatchCommandRecordStep: {
             /** @enum {string} */
             kind?: "record_step";
@@ -4318,6 +4443,15 @@ export interface components {
             step: string;
             /** Format: double */
             weighedG: number;
+        };
+        BatchCommandTakeReadingBack: {
+            /** @enum {string} */
+            kind?: "take_reading_back";
+            /**
+             * Format: uuid
+             * @description Id of the command that told it.
+             */
+            reading: string;
         };
         /** @description Takes finished stock out by hand. */
         BatchCommandTakeStock: {
@@ -4633,6 +4767,37 @@ export interface components {
             /** @description The same over the grey half; the same colour where nothing shows through. */
             overGrey: string;
         };
+        ClashView: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int32 */
+            first: number;
+            /** Format: int32 */
+            waits: number;
+            /** @description Who goes first and who waits. */
+            says: string;
+            fits: boolean;
+        };
+        /** @description The clock of a batch, as the strip shows it on every place. */
+        ClockView: {
+            /** Format: int32 */
+            batch: number;
+            formulaName: string;
+            /** @description Of the pot, #RRGGBB. */
+            colour: string;
+            clock: components["schemas"]["BatchClock"];
+        };
+        /** @description All clocks that run. */
+        ClocksView: {
+            /**
+             * Format: date-time
+             * @description By the workshop's clock, UTC.
+             */
+            now: string;
+            clocks: components["schemas"]["ClockView"][];
+            /** @description Where two want the hands at once, in words. */
+            clashes: components["schemas"]["ClashView"][];
+        };
         /** @description What it looks like. */
         ColourPart: {
             reading: components["schemas"]["ColourReading"];
@@ -4756,6 +4921,8 @@ export interface components {
         };
         /** @description A place to cool the batch in. */
         CoolingPlace: {
+            /** @description Key of the place. */
+            id: string;
             name: string;
             /** @description When it is where the maker waits for: "whip from 38 to 64 min", "set in 25 min". */
             waits: string;
@@ -4767,6 +4934,40 @@ export interface components {
         };
         CoolingRequest: {
             formula: components["schemas"]["Formula"];
+        };
+        /** @description A step that cools: its run, where it stands, what it waits for. */
+        CoolingWatch: {
+            /** Format: date-time */
+            startedAt: string;
+            run: components["schemas"]["WatchPoint"][];
+            readings: components["schemas"]["WatchReading"][];
+            band: components["schemas"]["WatchBand"];
+            /** @description In the order in which they come. */
+            times: components["schemas"]["WatchTime"][];
+            /**
+             * Format: double
+             * @description By the last reading where there is one, else by the run, °C.
+             */
+            nowC: number;
+            /**
+             * Format: double
+             * @description Degrees that it falls in a minute now; below 0 it rises.
+             */
+            fallsPerMin: number;
+            /** @description What the mix is now. */
+            state: string;
+            /** @description What the readings have taught of this vessel here; empty before the first. */
+            learnt: string;
+            /**
+             * Format: date-time
+             * @description When to scrape, stir and read next; null where it is not stirred.
+             */
+            stirAt: null | string;
+            places: components["schemas"]["WatchPlace"][];
+            /** @description Words for what the hand feels, thinnest first. */
+            words: components["schemas"]["StageWord"][];
+            /** @description What it comes to, in a sentence; the figures that matter are between two asterisks. */
+            says: string;
         };
         /** @description What a copy would do to the records of one kind. */
         CopyCount: {
@@ -6013,7 +6214,7 @@ export interface components {
             waitMinutes?: null | number;
             clock?: null | components["schemas"]["StepClock"];
             hands?: components["schemas"]["Hands"];
-            /** @description Of what goes in here beside the line itself, the line that carries it: a tenth of the weighing is the line, the rest this one. */
+            /** @description The line that carries a premix: a tenth of what is weighed is the line itself, the rest this one. */
             carriedBy?: null | string;
             /** @description Key of the step in its way of making; null for one that was put in by hand. */
             template?: null | string;
@@ -6758,6 +6959,24 @@ export interface components {
         };
         /** @enum {unknown} */
         ProbeKind: "landmark" | "humidity" | "tub" | "air" | "share" | "room" | "acid" | "scent" | "peg" | null;
+        /** @description What was read or felt while a step goes on. */
+        Reading: {
+            /**
+             * Format: uuid
+             * @description Id of the command that told it.
+             */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            /** @description Step it belongs to. */
+            step: string;
+            /** Format: double */
+            temperatureC?: null | number;
+            /** @description Where it was put then, by the key of the place. */
+            place?: null | string;
+            /** @description What eye and hand say, by the key of the word. */
+            word?: null | string;
+        };
         /** @description What of a file cannot be taken. */
         RefusedCell: {
             at: string;
@@ -7400,6 +7619,36 @@ export interface components {
             /** @description Ids of the trials of the cups, where they are there. */
             trials: number[];
         };
+        /** @description A state that eye and hand tell, with what it means and what comes next. */
+        StageWord: {
+            id: string;
+            /** @description As it is said: "half set". */
+            words: string;
+            /** @description What the eye sees. */
+            seen: string;
+            /** @description What the hand feels. */
+            felt: string;
+            /**
+             * Format: double
+             * @description Least of its quantity; null is open.
+             */
+            low: null | number;
+            /**
+             * Format: double
+             * @description It ends below this; null is open.
+             */
+            high: null | number;
+            whatNext: string;
+            /** @description How to photograph it. */
+            photoHint: string;
+            /** @description What is measured: a structure, a solid share, a gain of air. */
+            quantity: string;
+            /**
+             * Format: double
+             * @description Structure that the hand has felt: the middle of the word, or its one figure where it is open.
+             */
+            structure?: null | number;
+        };
         /**
          * @description What it leaves on skin, tub and cloth.
          * @enum {unknown}
@@ -7933,6 +8182,93 @@ export interface components {
             hueDeg?: null | number;
             /** @description How a white card beside it reads, #RRGGBB: the colour is then read by it; null where it is meant as given. */
             white?: null | string;
+        };
+        /** @description A band of temperatures that something waits for. */
+        WatchBand: {
+            /** @description "whip window". */
+            words: string;
+            /**
+             * Format: double
+             * @description Null is open.
+             */
+            fromC: null | number;
+            /** Format: double */
+            toC: null | number;
+        };
+        /** @description Another place to stand it in, and what that does. */
+        WatchPlace: {
+            id: string;
+            words: string;
+            /** @description "whip from 38 to 64 min". */
+            waits: string;
+            grain: string;
+            sweats: string;
+            isBest: boolean;
+            isHere: boolean;
+        };
+        /** @description A moment of a predicted run. */
+        WatchPoint: {
+            /**
+             * Format: double
+             * @description Minutes from the start of the step.
+             */
+            min: number;
+            /** Format: double */
+            c: number;
+            /**
+             * Format: double
+             * @description As cool as it may be by then.
+             */
+            lowC: number;
+            /**
+             * Format: double
+             * @description As warm.
+             */
+            highC: number;
+            /** @description What the mix is by then: liquid, soft. */
+            state: string;
+        };
+        /** @description A reading as it lies on the run. */
+        WatchReading: {
+            /** Format: uuid */
+            id: string;
+            /** Format: double */
+            min: number;
+            /** Format: double */
+            c: number;
+        };
+        /** @description When something happens, by the run. */
+        WatchTime: {
+            id: string;
+            /** @description "opens", "closes", "add". */
+            words: string;
+            /**
+             * Format: date-time
+             * @description The likeliest moment.
+             */
+            at: string;
+            /**
+             * Format: date-time
+             * @description Not before this, honestly told.
+             */
+            earlyAt: string;
+            /** Format: date-time */
+            lateAt: string;
+            /**
+             * Format: date-time
+             * @description When the maker is called: early where late hurts, late where early does.
+             */
+            callsAt: string;
+        };
+        WatchView: {
+            /** @description Id of the step in hand. */
+            step: string;
+            /**
+             * Format: date-time
+             * @description By the workshop's clock, UTC.
+             */
+            now: string;
+            cooling: null | components["schemas"]["CoolingWatch"];
         };
         /**
          * @description What can live in the water.

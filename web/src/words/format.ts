@@ -55,6 +55,11 @@ export class Units {
     return `${this.bareTemperature(celsius)}${narrow}${this.degree}`;
   }
 
+  /** How fast a temperature changes, to a tenth of a degree. */
+  rate(celsius: number): string {
+    return `${number(this.degree === "°F" ? (celsius * 9) / 5 : celsius, 1)}${narrow}${this.degree}`;
+  }
+
   /** A difference of temperatures, to half a degree. */
   degrees(celsius: number): string {
     const told = Math.round((this.fahrenheit ? (celsius * 9) / 5 : celsius) * 2) / 2;

@@ -16,7 +16,8 @@ public sealed record HeatStep(string Name, string Says, bool Warns);
 /// <param name="Waits">When it is where the maker waits for: "whip from 38 to 64 min", "set in 25 min".</param>
 /// <param name="Grain">Jars of ten that turn sandy, in words.</param>
 /// <param name="Sweats">Whether what comes out of it gathers water in this room; empty where it does not.</param>
-public sealed record CoolingPlace(string Name, string Waits, string Grain, string Sweats, bool IsBest);
+/// <param name="Id">Key of the place.</param>
+public sealed record CoolingPlace(string Id, string Name, string Waits, string Grain, string Sweats, bool IsBest);
 
 /// <param name="Fats">What each fat asks for as it sets.</param>
 /// <param name="Says">The whole in a sentence.</param>
@@ -25,9 +26,6 @@ public sealed record CoolingAnswer(IReadOnlyList<HeatStep> Steps, IReadOnlyList<
 /// <summary>How a batch is warmed, what goes in when, and where it is best cooled.</summary>
 public sealed class CoolingFinder(MaterialShelf shelf, Workshop workshop)
 {
-    private const double FridgeC = 5;
-    private const double FreezerC = -18;
-    private const double IceBathC = 1;
     private const double LongestS = 8 * 3600;
     private const double GrainMattersFrom = 2;
 
@@ -155,49 +153,49 @@ public sealed class CoolingFinder(MaterialShelf shelf, Workshop workshop)
 
     private string Told(Portion portion) => say.RoundWeight((decimal)Math.Round(portion.G, 1));
 
-    private IReadOnlyList<CoolingPlace> Places(Subject subject, MeltCurve curve, double startC)
+    /// <summary>The places compared for a mix that goes in at a temperature.</summary>
+    internal IReadOnlyList<CoolingPlace> Places(Subject subject, MeltCurve curve, double startC)
     {
         var whipped = subject.Family.OverrunPercent is not null;
         var oneG = whipped ? (double)subject.Formula.Batch.Grams : (double)(subject.Formula.Batch.FillG ?? BatchSize.UsualFillG);
         var batch = new CoolingBatch(oneG * subject.Melt.LipidPercent / 100, CoolingBatch.BowlAreaM2(oneG / Math.Max(0.5, subject.Melt.DensityGMl)));
-        (string Name, double C, string Usual)[] tried =
-        [
-            ($"on the bench at {say.Temperature(workshop.WorkroomC)}", workshop.WorkroomC, "still room air"),
-            ("in the fridge", FridgeC, "fridge"),
-            ("in the freezer", FreezerC, "freezer"),
-            .. whipped ? [("in an ice bath, stirred", IceBathC, "stirred ice bath")] : Array.Empty<(string, double, string)>(),
-        ];
+        // What is poured stands in its packs: no bath for it.
+        var tried = CoolPlace.All.Where(place => whipped || !place.IsBath);
         var runs = tried
             .Select(place =>
             {
-                CoolingStage[] stages = [new(LongestS, place.C, CoolingStage.Usual[place.Usual], whipped && place.Usual == "stirred ice bath")];
+                CoolingStage[] stages = [place.Stage(LongestS, workshop.WorkroomC)];
                 var run = CoolingRun.Simulate(curve.Blend, batch, startC, stages);
                 var (minutes, waits) = Waits(subject, curve, run);
                 return (
-                    place.Name,
-                    place.C,
+                    place.Id,
+                    Name: place.C is null ? $"{place.Words} at {say.Temperature(workshop.WorkroomC)}" : place.Words,
+                    C: place.C ?? workshop.WorkroomC,
                     Minutes: minutes,
                     Waits: waits,
                     GrainForecast.Of(curve.Blend, run, stages, GrainForecast.HoldMinutes).Risk,
-                    Sweats: Sweat(place.C)
+                    Sweats: Sweat(place.C ?? workshop.WorkroomC)
                 );
             })
             .ToArray();
-        var best = runs.Where(one => one.Minutes is not null)
-            .OrderBy(one => one.Risk >= GrainMattersFrom ? one.Risk : 0)
-            .ThenBy(one => one.Sweats.Length > 0)
-            // What is poured shrinks and cracks where it cools faster than it must.
-            .ThenBy(one => whipped ? one.Minutes : -one.C)
-            .Select(one => one.Name)
-            .FirstOrDefault();
+        // What is whipped wants time to work; what is poured shrinks and cracks where it cools faster than it must.
+        var best = whipped
+            ? new SheetMelt(subject, PlanAsk.Of(subject)).BestToWhip(startC).Id
+            : runs.Where(one => one.Minutes is not null)
+                .OrderBy(one => one.Risk >= GrainMattersFrom ? one.Risk : 0)
+                .ThenBy(one => one.Sweats.Length > 0)
+                .ThenByDescending(one => one.C)
+                .Select(one => one.Id)
+                .FirstOrDefault();
         return
         [
             .. runs.Select(one => new CoolingPlace(
+                one.Id,
                 one.Name,
                 one.Waits,
                 one.Risk < 0.5 ? "hardly any grain" : $"about {one.Risk:0} {Wording.Plural("jar", (int)Math.Round(one.Risk))} of 10 grainy",
                 one.Sweats,
-                one.Name == best
+                one.Id == best
             )),
         ];
     }

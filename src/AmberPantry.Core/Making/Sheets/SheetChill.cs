@@ -10,7 +10,6 @@ internal sealed record SheetChill(CoolPlace Place, double FromC, double? S)
     private const double UsualFromC = 60;
     private const double Trace = 0.04;
     private const double ThickTrace = 0.06;
-    private const double Stiff = 0.30;
 
     /// <summary>Structure at which whipping begins, by how far its maker lets it set.</summary>
     private static readonly Dictionary<string, double> SetAt = new Dictionary<string, double>
@@ -30,7 +29,7 @@ internal sealed record SheetChill(CoolPlace Place, double FromC, double? S)
 
         var wanted = question.Route.IsTraced() ? Trace : SetAt[chosen.GetValueOrDefault("set", "half")];
         var from = StartC(plan);
-        var place = CoolPlace.Of(cool) ?? melt.Best(from, wanted, question.Route.IsTraced() ? ThickTrace : Stiff);
+        var place = CoolPlace.Of(cool) ?? (question.Route.IsTraced() ? melt.Best(from, Trace, ThickTrace) : melt.BestToWhip(from));
         return new SheetChill(place, from, melt.SetsS(from, wanted, place)?.S);
     }
 

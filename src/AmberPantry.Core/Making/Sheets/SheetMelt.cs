@@ -82,6 +82,9 @@ internal sealed class SheetMelt
         return Reached(run, point => point.TemperatureC >= toC);
     }
 
+    /// <summary>Where a bowl is best chilled for the whisk.</summary>
+    public CoolPlace BestToWhip(double fromC) => Best(fromC, WhipWindow.OpensAt, WhipWindow.ClosesAt);
+
     /// <summary>Where it is chilled soonest and still leaves time to work before it is too stiff; grain decides where it is much more.</summary>
     /// <param name="stiff">Structure at which it is too stiff.</param>
     public CoolPlace Best(double fromC, double structure, double stiff)

@@ -128,7 +128,8 @@ internal static partial class ClockRule
     ];
 
     [GeneratedRegex(
-        @"^rule: (?<a>\d+(?:\.\d+)?)(?:\.\.(?<b>\d+(?:\.\d+)?))? (?<unit>min|h|d)(?: per (?<per>\d*) ?(?<what>g|kg|portion|line))?(?: \+ (?<plus>\d+) min)?"
+        @"^rule: (?<a>\d+(?:\.\d+)?)(?:\.\.(?<b>\d+(?:\.\d+)?))? (?<unit>min|h|d)"
+            + @"(?: per (?<per>\d*) ?(?<what>g|kg|portion|line))?(?: \+ (?<plus>\d+) min)?"
     )]
     private static partial Regex Fixed();
 

@@ -50,7 +50,7 @@ public sealed record MakingSchool(string Id, string Question, IReadOnlyList<Scho
                     Codes.UnknownId,
                     $"{path}.choices.{id}",
                     chosen,
-                    known.Length == 0 ? $"“{id}” is nothing that makers choose here." : $"“{chosen}” is not among what can be chosen for {id}.",
+                    known.Length == 0 ? $"“{id}” is nothing that makers choose here." : $"“{chosen}” cannot be chosen for {id}.",
                     known.Length == 0 ? "Leave it out." : $"Choose one of: {string.Join(", ", known.Select(option => option.Id).Distinct())}."
                 );
             }

@@ -27,7 +27,7 @@ namespace AmberPantry.Data.Migrations.Model
                 "AmberPantry.Data.Batches.BatchRow",
                 typeof(BatchRow),
                 baseEntityType,
-                propertyCount: 33,
+                propertyCount: 34,
                 navigationCount: 3,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 7,
@@ -196,6 +196,21 @@ namespace AmberPantry.Data.Migrations.Model
                 propertyInfo: typeof(BatchRow).GetProperty("Pressed", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(BatchRow).GetField("<Pressed>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: false);
+
+            var readings = runtimeEntityType.AddProperty(
+                "Readings",
+                typeof(IReadOnlyList<Reading>),
+                propertyInfo: typeof(BatchRow).GetProperty("Readings", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<Readings>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueGenerated: ValueGenerated.OnAdd);
+            readings.SetValueConverter(new ValueConverter<IReadOnlyList<Reading>, string>(
+                string (IReadOnlyList<Reading> value) => Json.Write(value),
+                IReadOnlyList<Reading> (string text) => Json.Read<IReadOnlyList<Reading>>(text)));
+            readings.SetComparer(new ValueComparer<IReadOnlyList<Reading>>(
+                bool (IReadOnlyList<Reading> a, IReadOnlyList<Reading> b) => Json.Write(a) == Json.Write(b),
+                int (IReadOnlyList<Reading> value) => Json.Write(value).GetHashCode(StringComparison.Ordinal),
+                IReadOnlyList<Reading> (IReadOnlyList<Reading> value) => value));
+            readings.AddAnnotation("Relational:DefaultValueSql", "'[]'");
 
             var revision = runtimeEntityType.AddProperty(
                 "Revision",

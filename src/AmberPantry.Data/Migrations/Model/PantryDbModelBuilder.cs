@@ -11,7 +11,7 @@ namespace AmberPantry.Data.Migrations.Model
     public partial class PantryDbModel
     {
         private PantryDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("6024303d-d74a-4080-ad8c-6e443c207709"), entityTypeCount: 16)
+            : base(skipDetectChanges: false, modelId: new Guid("79390012-86bc-48e0-b974-e1748daa47e7"), entityTypeCount: 16)
         {
         }
 

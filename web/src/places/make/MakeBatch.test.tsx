@@ -439,3 +439,145 @@ describe("making a batch", () => {
     expect(screen.getByRole("link", { name: "Batches in the making" }).getAttribute("href")).toBe("/make");
   });
 });
+
+describe("a step that cools", () => {
+  const start = "2026-06-11T08:00:00Z";
+  const at = (minutes: number) => new Date(Date.parse(start) + minutes * 60_000).toISOString();
+  const chill = step("s3", "chill", "Chill", { fromC: 19, toC: 29 });
+  const watch = (readings: object[] = []) => ({
+    step: "s3",
+    now: at(10),
+    cooling: {
+      startedAt: start,
+      run: [0, 10, 20, 40].map((min) => ({
+        min,
+        c: 40 - min / 2,
+        lowC: 39 - min / 2,
+        highC: 41 - min / 2,
+        state: "soft",
+      })),
+      readings,
+      band: { words: "whip window", fromC: 19, toC: 29 },
+      times: [
+        { id: "opens", words: "opens", at: at(22), earlyAt: at(19), lateAt: at(25), callsAt: at(19) },
+        { id: "closes", words: "closes", at: at(38), earlyAt: at(35), lateAt: at(41), callsAt: at(35) },
+      ],
+      nowC: 35,
+      fallsPerMin: 0.5,
+      state: "soft",
+      learnt: readings.length > 0 ? "It cools as said." : "",
+      stirAt: at(16),
+      places: [
+        {
+          id: "fridge",
+          words: "in the fridge",
+          waits: "whip from 22 min",
+          grain: "hardly any grain",
+          sweats: "",
+          isBest: true,
+          isHere: true,
+        },
+        {
+          id: "freezer",
+          words: "in the freezer",
+          waits: "whip from 12 min",
+          grain: "hardly any grain",
+          sweats: "",
+          isBest: false,
+          isHere: false,
+        },
+      ],
+      words: [
+        {
+          id: "half-set",
+          words: "half set",
+          seen: "dull",
+          felt: "a dent stays",
+          low: 0.14,
+          high: 0.22,
+          whatNext: "Whip.",
+          photoHint: "",
+          quantity: "phi",
+        },
+      ],
+      says: "35 °C by now; opens in **12 min**.",
+    },
+  });
+
+  const open = async (answer: () => unknown = () => null) => {
+    const readings: object[] = [];
+    const routes = served(2, answer) as Record<string, unknown>;
+    const batch = routes["GET /api/batches/9"] as () => { batch: { steps: object[] } };
+    const withChill = () => {
+      const view = batch();
+      view.batch.steps = [steps[0], steps[1], chill, steps[3]] as object[];
+      return view;
+    };
+    const post = routes["POST /api/batches/9/commands"] as (body: unknown) => unknown;
+    return show(
+      <Routes>
+        <Route path="/make/:batch" element={<MakeBatch />} />
+      </Routes>,
+      {
+        ...routes,
+        "GET /api/batches/9": withChill,
+        "GET /api/batches/9/watch": () => watch(readings),
+        "POST /api/batches/9/commands": (body: { command: { kind: string; temperatureC?: number | null } }) => {
+          const answered = post(body);
+          if (answered instanceof Refusal) return answered;
+          if (body.command.temperatureC != null) readings.push({ id: "r1", min: 10, c: body.command.temperatureC });
+          return withChill();
+        },
+      },
+      "/make/9",
+    );
+  };
+
+  it("shows the run and when to come back, and takes a reading without leaving the step", async () => {
+    const { user } = await open();
+    expect(await screen.findByRole("img", { name: "Cooling curve" })).toBeTruthy();
+    expect(screen.getByText(/12.min/)).toBeTruthy();
+    await user.type(screen.getByLabelText(/Temperature in/), "34.5");
+    await user.click(screen.getByRole("button", { name: "Log the reading" }));
+    expect(await screen.findByText("It cools as said.")).toBeTruthy();
+    expect(wire.bodies("POST /api/batches/9/commands")).toMatchObject([
+      { command: { kind: "read_step", step: "s3", temperatureC: 34.5 } },
+    ]);
+    expect(screen.getByLabelText<HTMLInputElement>(/Temperature in/).value).toBe("");
+    await user.click(screen.getByRole("button", { name: /Take 34.5/ }));
+    await waitFor(() => expect(wire.bodies("POST /api/batches/9/commands")).toHaveLength(2));
+  });
+
+  it("compares the places, and moves the bowl", async () => {
+    const { user } = await open();
+    await user.click(await screen.findByRole("button", { name: "Another place" }));
+    await user.click(screen.getByRole("button", { name: /In the freezer/ }));
+    await waitFor(() =>
+      expect(wire.bodies("POST /api/batches/9/commands")).toMatchObject([
+        { command: { kind: "read_step", place: "freezer" } },
+      ]),
+    );
+    expect(await screen.findByRole("img", { name: "Cooling curve" })).toBeTruthy();
+  });
+
+  it("trusts the hand over the run", async () => {
+    const { user } = await open();
+    await user.click(await screen.findByRole("button", { name: "Thick already" }));
+    await user.click(screen.getByRole("button", { name: /Half set/ }));
+    await waitFor(() =>
+      expect(wire.bodies("POST /api/batches/9/commands")).toMatchObject([
+        { command: { kind: "read_step", word: "half-set" } },
+      ]),
+    );
+  });
+
+  it("keeps what was typed where a reading is refused", async () => {
+    const { user } = await open(
+      () => new Refusal("400 °C is outside.", "command.temperatureC", "Type −30 to 150 °C.", 400),
+    );
+    await user.type(await screen.findByLabelText(/Temperature in/), "400");
+    await user.click(screen.getByRole("button", { name: "Log the reading" }));
+    expect(await screen.findByText(/400 °C is outside/)).toBeTruthy();
+    expect(screen.getByLabelText<HTMLInputElement>(/Temperature in/).value).toBe("400");
+  });
+});

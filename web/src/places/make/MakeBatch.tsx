@@ -21,7 +21,9 @@ import { reach } from "./gauge";
 import { MakeKeys } from "./MakeKeys";
 import { MakeNot } from "./MakeNot";
 import { isRead, StepBody } from "./StepBody";
+import { type CoolingAsks, CoolingBody, type Told } from "./CoolingBody";
 import { placeOf, recordedAt, useBatch } from "./useBatch";
+import { useWatch } from "./useWatch";
 import { WeighBody } from "./WeighBody";
 import "./make.css";
 
@@ -49,6 +51,7 @@ export function MakeBatch() {
   const [asks, setAsks] = useState<string | null>(null);
   const [over, setOver] = useState<PourOverChoices | null>(null);
   const [refusal, setRefusal] = useState({ step: "", text: "" });
+  const [coolingAsks, setCoolingAsks] = useState<CoolingAsks>(null);
   const [wiping, setWiping] = useState(0);
   const [givingUp, setGivingUp] = useState(false);
   const [units_, setUnits] = useState("");
@@ -61,6 +64,7 @@ export function MakeBatch() {
   usePageTitle(view ? `Making ${view.from.formulaName}, lot ${view.batch.lot}` : undefined);
   const index = at ?? (view ? placeOf(view, waiting) : 0);
   const step = batch?.steps[index];
+  const cooling = useWatch(id, step);
   const refused = refusal.step === step?.id ? refusal.text : "";
   const setRefused = (text: string) => setRefusal({ step: step?.id ?? "", text });
 
@@ -80,6 +84,7 @@ export function MakeBatch() {
     seen.current = seenOf(before);
     setAsks(null);
     setOver(null);
+    setCoolingAsks(null);
     sleepsUntil.current = performance.now() + sleepMs;
     // eslint-disable-next-line react-hooks/exhaustive-deps -- what was typed must survive an answer that only repeats the record
   }, [step?.id]);
@@ -198,6 +203,21 @@ export function MakeBatch() {
     act({ kind: "go_to_step", step: before.id }).catch((error: unknown) => setRefused(inWords(error)));
   };
 
+  const tell = async (read: Told) => {
+    try {
+      await act({ kind: "read_step", step: step.id, ...read });
+      if (read.temperatureC !== null) {
+        drafts.current.delete(step.id);
+        setNumber(quantity("temperature", null, units));
+      }
+      setRefused("");
+      return true;
+    } catch (error) {
+      setRefused(inWords(error));
+      return false;
+    }
+  };
+
   const rescale = async () => {
     if (value === null) return;
     try {
@@ -280,6 +300,21 @@ export function MakeBatch() {
               onType={onType}
               onKey={type}
             />
+          ) : cooling && !last ? (
+            <CoolingBody
+              step={step}
+              watch={cooling.watch}
+              now={cooling.now}
+              number={shown}
+              units={units}
+              onType={onType}
+              onRead={tell}
+              asks={coolingAsks}
+              onAsk={setCoolingAsks}
+              onTakeBack={(reading) =>
+                void act({ kind: "take_reading_back", reading }).catch((error: unknown) => setRefused(inWords(error)))
+              }
+            />
           ) : (
             <StepBody
               step={step}
@@ -347,7 +382,25 @@ export function MakeBatch() {
             <button type="button" onClick={back} disabled={index === 0}>
               Back
             </button>
-            {(weighing || isRead(step)) && !last && (
+            {cooling && cooling.watch.places.length > 0 && (
+              <button
+                type="button"
+                aria-expanded={coolingAsks === "place"}
+                onClick={() => setCoolingAsks(coolingAsks === "place" ? null : "place")}
+              >
+                Another place
+              </button>
+            )}
+            {cooling && cooling.watch.words.length > 0 && (
+              <button
+                type="button"
+                aria-expanded={coolingAsks === "word"}
+                onClick={() => setCoolingAsks(coolingAsks === "word" ? null : "word")}
+              >
+                Thick already
+              </button>
+            )}
+            {!cooling && (weighing || isRead(step)) && !last && (
               <button type="button" onClick={() => document.querySelector<HTMLInputElement>(".make-number")?.focus()}>
                 Type it
               </button>

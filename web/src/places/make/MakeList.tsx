@@ -8,7 +8,9 @@ import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
 import { useRoving } from "../../shell/useRoving";
 import { day, inside, time } from "../../words/format";
+import { CallSettings } from "./CallSettings";
 import "../today/today.css";
+import "./start.css";
 
 /** Batches that are being made. */
 export function MakeList() {
@@ -44,6 +46,7 @@ export function MakeList() {
           </div>
         ))}
         <More more={open.more} busy={open.busy} />
+        <CallSettings />
         {formulas.items && formulas.items.length > 0 && (
           <>
             <div className="today-bench-head">
@@ -55,10 +58,10 @@ export function MakeList() {
                 <a
                   key={formula.id}
                   className="today-bench"
-                  href={`/bench/${formula.trial}`}
+                  href={`/make/of/${formula.trial}`}
                   onClick={(event) => {
                     event.preventDefault();
-                    navigate(`/bench/${formula.trial}`);
+                    navigate(`/make/of/${formula.trial}`);
                   }}
                 >
                   <span>{formula.name}</span>

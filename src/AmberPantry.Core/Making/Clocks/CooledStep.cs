@@ -1,0 +1,284 @@
+using AmberPantry.Core.Assessment.Parts;
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Making.Sheets;
+using AmberPantry.Core.Science.Making;
+using AmberPantry.Core.Science.Melt;
+using AmberPantry.Core.Workshops;
+
+namespace AmberPantry.Core.Making.Clocks;
+
+/// <summary>One step of one batch at which a mix cools.</summary>
+internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch batch, int at, DateTime now)
+{
+    private const double RecordS = 30;
+    private const double AheadS = 4 * 3600;
+    private const double LongestS = 24 * 3600;
+    private const double LeastDoubtMin = 1;
+    private const double LeastLookMin = 3;
+    private const double ShownPoints = 160;
+
+    /// <summary>Doubt of a time ahead, as a part of it, by the readings so far.</summary>
+    private static readonly double[] Doubt = [0.25, 0.15, 0.10];
+
+    /// <summary>So far from usual is worth a word.</summary>
+    private const double OtherThanUsual = 0.1;
+
+    private CoolPlace? usualPlace;
+    private readonly MakeStep step = batch.Steps[at];
+    private readonly Reading[] readings = [.. batch.Readings.Where(one => one.Step == batch.Steps[at].Id)];
+    private bool IsPacked => step.Kind is StepKind.Set || step.Template is "freeze-mould";
+    private bool IsWhipped => step.Kind == StepKind.Chill && question.Route.IsWhipped();
+    private double RoomC => subject.Workshop.WorkroomC;
+
+    private DateTime Started => BatchClock.Started(batch, at);
+
+    /// <summary>As warm as it was when the step began: read, planned, or as warm as the pot gets.</summary>
+    private double StartC
+    {
+        get
+        {
+            var before = batch.Steps.Take(at).ToArray();
+            var read = batch.Done.Where(done => done.TemperatureC is not null && before.Any(one => one.Id == done.Step)).MaxBy(done => done.DoneAt);
+            if (read?.TemperatureC is { } told)
+            {
+                return told;
+            }
+
+            // Of the steps before, the last that wanted a temperature was left at it.
+            var last = before.LastOrDefault(one => one.Kind is not (StepKind.Gather or StepKind.Weigh) && one.ToC is not null);
+            return last?.ToC ?? step.ToC ?? RoomC;
+        }
+    }
+
+    public CoolingWatch Watch(MeltCurve curve)
+    {
+        var started = Started;
+        // A word of the hand outranks the run: it begins anew from there.
+        var felt = readings.LastOrDefault(one => one.Word is { } word && StageWord.All[word].Structure is not null);
+        var began = felt?.At ?? started;
+        var startC = felt is null ? StartC : new SheetMelt(subject, question).Structured(StageWord.All[felt.Word!].Structure!.Value) ?? StartC;
+        (double S, double C)[] read =
+        [
+            .. readings
+                .Where(one => one.TemperatureC is not null && one.At >= began)
+                .Select(one => (Math.Max(0, (one.At - began).TotalSeconds), one.TemperatureC!.Value)),
+        ];
+        var nowS = Math.Clamp((now - began).TotalSeconds, 0, LongestS);
+        var factor = CoolingFit.Factor(f => Simulate(curve, startC, Stages(began, read.Length == 0 ? RecordS : read[^1].S + RecordS, f)), read);
+        var points = Simulate(curve, startC, Stages(began, nowS + AheadS, factor));
+        if (read.Length > 0)
+        {
+            // From the last reading on it goes on from what was read, with the crystals the run has by then.
+            var off = read[^1].C - CoolingFit.At(points, read[^1].S);
+            points =
+            [
+                .. points.Select(point =>
+                    point.S < read[^1].S ? point : point with { TemperatureC = point.TemperatureC + (off * Math.Exp(-(point.S - read[^1].S) / 1800)) }
+                ),
+            ];
+        }
+
+        var doubt = Doubt[Math.Min(read.Length, Doubt.Length - 1)];
+        var knownS = read.Length > 0 ? read[^1].S : 0;
+        var offsetMin = (began - started).TotalMinutes;
+        WatchTime? Time(string id, string words, Func<CoolingPoint, bool> there, bool lateHurts)
+        {
+            var found = points.FirstOrDefault(there);
+            if (found is null)
+            {
+                return null;
+            }
+
+            var moment = began.AddSeconds(found.S);
+            var doubtMin = found.S <= knownS ? 0 : Math.Max(LeastDoubtMin, doubt * (found.S - knownS) / 60);
+            var (early, late) = (moment.AddMinutes(-doubtMin), moment.AddMinutes(doubtMin));
+            return new WatchTime(id, words, moment, early, late, lateHurts ? early : late);
+        }
+
+        WatchTime[] times = [.. Times(Time).OfType<WatchTime>().OrderBy(time => time.At)];
+        var nowPoint = points.LastOrDefault(point => point.S <= nowS) ?? points[0];
+        var later = points.FirstOrDefault(point => point.S > nowPoint.S) ?? points[^1];
+        var falls = later.S > nowPoint.S ? (nowPoint.TemperatureC - later.TemperatureC) / (later.S - nowPoint.S) * 60 : 0;
+        var end = times.Length > 0 ? Math.Max(nowS, times.Max(time => (time.At - began).TotalSeconds) * 1.15) : nowS + (AheadS / 4);
+        var shown = points.Where(point => point.S <= end + RecordS).ToArray();
+        var every = Math.Max(1, (int)Math.Ceiling(shown.Length / ShownPoints));
+        var next = times.FirstOrDefault(time => time.At > now);
+        var nowC = CoolingFit.At(points, nowS);
+        return new CoolingWatch
+        {
+            StartedAt = started,
+            Run =
+            [
+                .. shown
+                    .Where((point, i) => i % every == 0 || i == shown.Length - 1)
+                    .Select(point =>
+                    {
+                        var slack = Math.Max(0, point.S - knownS) * doubt;
+                        return new WatchPoint(
+                            Math.Round(offsetMin + (point.S / 60), 2),
+                            Math.Round(point.TemperatureC, 2),
+                            Math.Round(Math.Min(point.TemperatureC, CoolingFit.At(points, point.S + slack)), 2),
+                            Math.Round(Math.Max(point.TemperatureC, CoolingFit.At(points, point.S - slack)), 2),
+                            MatterStates.Word(MatterStates.At(Firmness.FromStructure(point.Structure)))
+                        );
+                    }),
+            ],
+            Readings =
+            [
+                .. readings
+                    .Where(one => one.TemperatureC is not null)
+                    .Select(one => new WatchReading(one.Id, Math.Round((one.At - started).TotalMinutes, 2), one.TemperatureC!.Value)),
+            ],
+            Band = Band(),
+            Times = times,
+            NowC = Math.Round(nowC, 1),
+            FallsPerMin = Math.Round(falls, 2),
+            State = MatterStates.Word(MatterStates.At(Firmness.FromStructure(nowPoint.Structure))),
+            Learnt = Learnt(factor, read.Length),
+            StirAt = IsStirred && next is not null ? Look(began, nowS, next.At) : null,
+            Places = Places(),
+            Words = StageWord.OfSetting(question.Route),
+            Says = Says(times, nowC),
+        };
+    }
+
+    private bool IsStirred => step.Kind is StepKind.Chill or StepKind.Stir;
+
+    /// <summary>The next look comes after half of what is left, at least three minutes.</summary>
+    private DateTime Look(DateTime began, double nowS, DateTime next)
+    {
+        var last = readings.Length > 0 ? readings[^1].At : began;
+        var from = last > began.AddSeconds(nowS) ? began : last;
+        return from.AddMinutes(Math.Max(LeastLookMin, (next - from).TotalMinutes / 2));
+    }
+
+    private WatchBand Band() =>
+        new(
+            step.Kind switch
+            {
+                StepKind.Pour => "pour",
+                StepKind.Set => "cap",
+                StepKind.Cool => "add",
+                _ when IsWhipped => "whip window",
+                _ => "trace",
+            },
+            step.Kind == StepKind.Cool ? null : step.FromC,
+            step.ToC
+        );
+
+    private IEnumerable<WatchTime?> Times(Func<string, string, Func<CoolingPoint, bool>, bool, WatchTime?> time)
+    {
+        switch (step.Kind)
+        {
+            case StepKind.Cool:
+                yield return time("add", "add", point => point.TemperatureC <= step.ToC, true);
+                yield return step.FromC is { } least ? time("late", "too cool", point => point.TemperatureC <= least, true) : null;
+                break;
+            case StepKind.Pour:
+                yield return step.FromC is { } from ? time("pour", "pour until", point => point.TemperatureC <= from, true) : null;
+                break;
+            case StepKind.Set:
+                yield return time("cap", "cap", point => Math.Abs(point.TemperatureC - RoomC) <= CoolingTimes.CapWithinC, false);
+                break;
+            default:
+                yield return IsWhipped
+                    ? time("opens", "opens", point => point.Structure >= WhipWindow.OpensAt, true)
+                    : time("opens", "opens", point => point.TemperatureC <= step.ToC, true);
+                yield return IsWhipped ? time("closes", "closes", point => point.Structure >= WhipWindow.ClosesAt, true)
+                : step.FromC is { } stiff ? time("closes", "closes", point => point.TemperatureC <= stiff, true)
+                : null;
+                break;
+        }
+    }
+
+    private string Says(WatchTime[] times, double nowC)
+    {
+        var about = $"{subject.Say.Temperature(nowC)} by now";
+        return times.FirstOrDefault(time => time.At > now) is not { } next
+            ? times.Length == 0
+                ? $"{Wording.Capital(about)}. Here it does not come so far: put it somewhere colder."
+                : $"{Wording.Capital(about)}. **It is time**: read it."
+            : $"{Wording.Capital(about)}; {next.Words} in **{Minutes((next.At - now).TotalMinutes)}**, give or take "
+                + $"{Minutes(Math.Max(LeastDoubtMin, (next.LateAt - next.At).TotalMinutes))}.";
+    }
+
+    private static string Minutes(double minutes) =>
+        minutes < 100 ? $"{Math.Max(1, Math.Round(minutes)):0}{Wording.Narrow}min" : $"{minutes / 60:0.#}{Wording.Narrow}h";
+
+    private static string Learnt(double factor, int read) =>
+        read == 0 ? ""
+        : Math.Abs(Math.Log(factor)) < OtherThanUsual ? "It cools as said."
+        : factor > 1 ? $"It cools {factor:0.0} times as fast as usual here."
+        : $"It cools more slowly than usual here: {factor:0.0} of the usual.";
+
+    private CoolPlace PlaceAt(Reading? moved) => moved?.Place is { } id ? CoolPlace.Of(id)! : usualPlace ??= FindUsualPlace();
+
+    private CoolPlace FindUsualPlace()
+    {
+        if (step.Kind is not StepKind.Chill)
+        {
+            return CoolPlace.All[0];
+        }
+
+        var chosen = MakingSchool.Of(question.Route).FirstOrDefault(school => school.Id == "cool")?.Chosen(batch.Content.Method?.Choices).Id
+            ?? "best";
+        return CoolPlace.Of(chosen) ?? new SheetMelt(subject, question).BestToWhip(StartC);
+    }
+
+    /// <summary>Where it stands for how long, with all heat transfer multiplied.</summary>
+    private List<CoolingStage> Stages(DateTime began, double untilS, double factor)
+    {
+        var moves = readings.Where(one => one.Place is not null).ToArray();
+        var here = PlaceAt(moves.LastOrDefault(one => one.At <= began));
+        var stages = new List<CoolingStage>();
+        var time = 0.0;
+        foreach (var move in moves.Where(one => one.At > began))
+        {
+            var s = Math.Min((move.At - began).TotalSeconds, untilS);
+            if (s > time)
+            {
+                stages.Add(Stage(here, s - time, factor));
+                time = s;
+            }
+
+            here = PlaceAt(move);
+        }
+
+        if (untilS > time)
+        {
+            stages.Add(Stage(here, untilS - time, factor));
+        }
+
+        return stages.Count > 0 ? stages : [Stage(here, RecordS, factor)];
+    }
+
+    private CoolingStage Stage(CoolPlace place, double seconds, double factor)
+    {
+        var stage = place.Stage(seconds, RoomC);
+        return stage with { HeatTransferWM2K = stage.HeatTransferWM2K * factor, Stirred = stage.Stirred || step.Kind == StepKind.Stir };
+    }
+
+    private IReadOnlyList<CoolingPoint> Simulate(MeltCurve curve, double startC, IReadOnlyList<CoolingStage> stages)
+    {
+        var grams = IsPacked ? (double)(batch.Content.Batch.FillG ?? BatchSize.UsualFillG) : (double)batch.Content.Batch.Grams;
+        var lipid = grams * subject.Melt.LipidPercent / 100;
+        var bowl = new CoolingBatch(lipid, CoolingBatch.BowlAreaM2(grams / Math.Max(0.5, subject.Melt.DensityGMl)), PowderG: grams - lipid);
+        return CoolingRun.Simulate(curve.Blend, bowl, startC, stages, RecordS);
+    }
+
+    private IReadOnlyList<WatchPlace> Places()
+    {
+        if (step.Kind != StepKind.Chill)
+        {
+            return [];
+        }
+
+        var here = PlaceAt(readings.LastOrDefault(one => one.Place is not null)).Id;
+        return
+        [
+            .. new CoolingFinder(subject.Shelf, subject.Workshop)
+                .Places(subject, subject.Curve!, StartC)
+                .Select(one => new WatchPlace(one.Id, one.Name, one.Waits, one.Grain, one.Sweats, one.IsBest, one.Id == here)),
+        ];
+    }
+}

@@ -1,0 +1,28 @@
+using AmberPantry.Core.Science.Melt;
+
+namespace AmberPantry.Core.Making;
+
+/// <summary>A place to chill a bowl in.</summary>
+/// <param name="Id">As a method keeps it.</param>
+/// <param name="Usual">Its row among the customary heat transfers.</param>
+public sealed record CoolPlace(string Id, string Words, double? C, string Usual, bool Stirred)
+{
+    /// <summary>"the fridge".</summary>
+    public string Name => Words[(Words.IndexOf(' ', StringComparison.Ordinal) + 1)..].Split(',')[0];
+
+    public bool IsBath => Usual.EndsWith("bath", StringComparison.Ordinal);
+
+    public static IReadOnlyList<CoolPlace> All { get; } =
+    [
+        new("bench", "on the bench", null, "still room air", false),
+        new("fridge", "in the fridge", 5, "fridge", false),
+        new("freezer", "in the freezer", -18, "freezer", false),
+        new("cold-bath", "in a cold bath", 12, "cold-water bath", false),
+        new("ice-bath", "in an ice bath, stirred", 1, "stirred ice bath", true),
+    ];
+
+    /// <summary>Null for the best of them, which the run decides.</summary>
+    public static CoolPlace? Of(string id) => All.FirstOrDefault(place => place.Id == id);
+
+    public CoolingStage Stage(double seconds, double roomC) => new(seconds, C ?? roomC, CoolingStage.Usual[Usual], Stirred);
+}
