@@ -389,6 +389,86 @@ public class BatchApiTests
     }
 
     [Fact]
+    public async Task WhatCoolsIsWatchedAndEachReadingIsTakenOnce()
+    {
+        await using var host = await PantryHost.Start();
+        var trial = (await Story.Formula(host, "Slack Tide", "whipped_butter")).Int("id");
+        var view = await host.Begin(trial);
+        var id = view.Int("id");
+        Assert.Null((await host.Get($"/api/batches/{id}/watch"))["cooling"]);
+        foreach (var step in view.Steps().TakeWhile(step => step.Text("template") != "chill"))
+        {
+            await host.Act(
+                id,
+                new
+                {
+                    kind = "record_step",
+                    step = step.Text("id"),
+                    weighedG = step["targetG"]?.GetValue<decimal>(),
+                    temperatureC = step.Text("kind") is "cool" or "add" ? 40 : (int?)null,
+                }
+            );
+        }
+
+        var watch = (await host.Get($"/api/batches/{id}/watch"))["cooling"]!;
+        Assert.Equal(["opens", "closes"], watch["times"]!.AsArray().Select(time => time!.Text("id")));
+        var clock = Assert.Single((await host.Get("/api/batches/clocks"))["clocks"]!.AsArray())!["clock"]!;
+        Assert.Equal("whip window opens", clock.Text("words"));
+        var command = Guid.NewGuid();
+        var read = new
+        {
+            kind = "read_step",
+            step = "chill",
+            temperatureC = 39.5,
+        };
+        await host.Act(id, read, command);
+        await host.Act(id, read, command);
+        var after = await host.Get($"/api/batches/{id}/watch");
+        var one = Assert.Single(after["cooling"]!["readings"]!.AsArray());
+        Assert.Equal(command.ToString(), one!.Text("id"));
+        foreach (
+            var (bad, field) in new (object, string)[]
+            {
+                (new { kind = "read_step", step = "chill" }, "command.temperatureC"),
+                (
+                    new
+                    {
+                        kind = "read_step",
+                        step = "chill",
+                        place = "moon",
+                    },
+                    "command.place"
+                ),
+                (
+                    new
+                    {
+                        kind = "read_step",
+                        step = "chill",
+                        word = "nice",
+                    },
+                    "command.word"
+                ),
+                (
+                    new
+                    {
+                        kind = "read_step",
+                        step = "gone",
+                        temperatureC = 20,
+                    },
+                    "command.step"
+                ),
+            }
+        )
+        {
+            var refused = await host.Refused(400, HttpMethod.Post, $"/api/batches/{id}/commands", PantryHost.Acted(bad));
+            Assert.Equal(field, refused.Text("field"));
+        }
+
+        await host.Act(id, new { kind = "take_reading_back", reading = command });
+        Assert.Empty((await host.Get($"/api/batches/{id}/watch"))["cooling"]!["readings"]!.AsArray());
+    }
+
+    [Fact]
     public async Task WhatAPackCannotBearBlocksTheStart()
     {
         await using var host = await PantryHost.Start();

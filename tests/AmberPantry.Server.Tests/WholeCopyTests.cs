@@ -102,6 +102,17 @@ public class WholeCopyTests
             }
         );
         var spoilt = (await host.Begin(trial)).Int("id");
+        await host.Act(
+            spoilt,
+            new
+            {
+                kind = "read_step",
+                step = "gather",
+                temperatureC = 21.5,
+                place = "fridge",
+                word = "half-set",
+            }
+        );
         await host.Act(spoilt, new { kind = "give_up", reason = "seized" });
         await host.Act(spoilt, new { kind = "archive" });
         await host.Put($"/api/trials/{trial}/about", new { intent = "fuller", notes = "a note" });

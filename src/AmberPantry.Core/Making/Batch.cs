@@ -43,6 +43,8 @@ public sealed record Batch
     public const int LongestNote = 2000;
     public const int LongestReason = 200;
     public const int MostReadings = 1000;
+    public const double LeastCupG = 10;
+    public const double MostCupG = 2000;
 
     public required string Lot { get; init; }
 
@@ -248,7 +250,7 @@ public sealed record Batch
     private Reading Read(ReadStep read, Guid id, DateTime at)
     {
         var step = Unfinished(read.Step);
-        if (read is { TemperatureC: null, Place: null, Word: null })
+        if (read is { TemperatureC: null, Place: null, Word: null, CupG: null })
         {
             throw new Refusal(Codes.Missing, "command.temperatureC", null, "Nothing was read.", "Type what the thermometer says, or tap a word.");
         }
@@ -269,6 +271,17 @@ public sealed record Batch
             throw new Refusal(Codes.UnknownId, "command.word", word, $"“{word}” is no word for a state.", "Tap one of the words.");
         }
 
+        if (read.CupG is { } cup && !(cup >= LeastCupG && cup <= MostCupG))
+        {
+            throw new Refusal(
+                Codes.Range,
+                "command.cupG",
+                cup,
+                $"A cup of it does not weigh {cup:0.#} g.",
+                $"Type {LeastCupG} to {MostCupG} g: the level cup less its own weight."
+            );
+        }
+
         if (Readings.Count >= MostReadings)
         {
             throw new Refusal(
@@ -280,7 +293,7 @@ public sealed record Batch
             );
         }
 
-        return new Reading(id, at, step.Id, Thermometer(read.TemperatureC), read.Place, read.Word);
+        return new Reading(id, at, step.Id, Thermometer(read.TemperatureC), read.Place, read.Word, read.CupG);
     }
 
     private static string Told(SeenStep seen) =>

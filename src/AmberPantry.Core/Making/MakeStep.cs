@@ -115,6 +115,9 @@ public sealed record MakeStep
     /// <summary>The line that carries a premix: a tenth of what is weighed is the line itself, the rest this one.</summary>
     public string? CarriedBy { get; init; }
 
+    /// <summary>A level cup is weighed here, to tell the air.</summary>
+    public bool AsksCup { get; init; }
+
     /// <summary>Key of the step in its way of making; null for one that was put in by hand.</summary>
     public string? Template { get; init; }
 

@@ -48,6 +48,12 @@ public sealed record StageWord(string Id, string Words, string Seen, string Felt
     public static IReadOnlyList<StageWord> OfSetting(PlanRoute route) =>
         [.. All.Values.Where(word => word.Quantity == OfStructure && word.Routes.Any(group => route.IsIn(group))).OrderBy(word => word.Low)];
 
+    private const string OfAir = "overrun";
+
+    /// <summary>Words for how much air is in, least first; each begins at its <see cref="Low"/>, a part of the volume before.</summary>
+    public static IReadOnlyList<StageWord> OfWhipping(PlanRoute route) =>
+        [.. All.Values.Where(word => word.Quantity == OfAir && word.Routes.Any(group => route.IsIn(group))).OrderBy(word => word.Low)];
+
     /// <summary>Structure that the hand has felt: the middle of the word, or its one figure where it is open.</summary>
     public double? Structure =>
         Quantity != OfStructure ? null
@@ -60,4 +66,13 @@ public sealed record StageWord(string Id, string Words, string Seen, string Felt
 /// <param name="Step">Step it belongs to.</param>
 /// <param name="Place">Where it was put then, by the key of the place.</param>
 /// <param name="Word">What eye and hand say, by the key of the word.</param>
-public sealed record Reading(Guid Id, DateTime At, string Step, double? TemperatureC = null, string? Place = null, string? Word = null);
+/// <param name="CupG">What a level cup of it weighs, always the same cup, g.</param>
+public sealed record Reading(
+    Guid Id,
+    DateTime At,
+    string Step,
+    double? TemperatureC = null,
+    string? Place = null,
+    string? Word = null,
+    double? CupG = null
+);

@@ -20,7 +20,8 @@ public sealed record PourOver(string Step, decimal WeighedG);
 /// <param name="Step">Id of the step in hand.</param>
 /// <param name="Now">By the workshop's clock, UTC.</param>
 /// <param name="Cooling">Null where nothing cools.</param>
-public sealed record WatchView(string Step, DateTime Now, CoolingWatch? Cooling);
+/// <param name="Whipping">Null where nothing is whipped.</param>
+public sealed record WatchView(string Step, DateTime Now, CoolingWatch? Cooling, WhipCoach? Whipping);
 
 /// <summary>A command as it was taken.</summary>
 public sealed record BatchHistory(Guid Id, DateTime HappenedAt, DateTime ArrivedAt, BatchCommand Command);
@@ -67,7 +68,7 @@ public static class BatchEndpoints
         var open = keeper.Open;
         var batch = await BatchViews.Read(db, id);
         var watch = new CoolingWatcher(open.Shelf, open.Workshop).Watch(batch, clock.Now);
-        return new WatchView(batch.AtStep, clock.Now, watch);
+        return new WatchView(batch.AtStep, clock.Now, watch, new WhipCoacher(open.Shelf, open.Workshop).Coach(batch));
     }
 
     private static async Task<IReadOnlyList<BatchHistory>> History(int id, PantryDb db) =>

@@ -4406,7 +4406,7 @@ export interface components {
              */
             taken: string;
         };
-        /** @description Tells what is read or felt while a step goes on: at least one of the three. */
+        /** @description Tells what is read or felt while a step goes on: at least one of the four. */
         BatchCommandReadStep: {
             /** @enum {string} */
             kind?: "read_step";
@@ -4417,6 +4417,11 @@ export interface components {
             place?: null | string;
             /** @description What eye and hand say, by the key of the word. */
             word?: null | string;
+            /**
+             * Format: double
+             * @description What a level cup of it weighs, always the same cup, g.
+             */
+            cupG?: null | number;
         };
         BatchCommandRecordStep: {
             /** @enum {string} */
@@ -6216,6 +6221,8 @@ export interface components {
             hands?: components["schemas"]["Hands"];
             /** @description The line that carries a premix: a tenth of what is weighed is the line itself, the rest this one. */
             carriedBy?: null | string;
+            /** @description A level cup is weighed here, to tell the air. */
+            asksCup?: boolean;
             /** @description Key of the step in its way of making; null for one that was put in by hand. */
             template?: null | string;
             /** @description What the plan has to say of it. */
@@ -6976,6 +6983,11 @@ export interface components {
             place?: null | string;
             /** @description What eye and hand say, by the key of the word. */
             word?: null | string;
+            /**
+             * Format: double
+             * @description What a level cup of it weighs, always the same cup, g.
+             */
+            cupG?: null | number;
         };
         /** @description What of a file cannot be taken. */
         RefusedCell: {
@@ -8269,6 +8281,7 @@ export interface components {
              */
             now: string;
             cooling: null | components["schemas"]["CoolingWatch"];
+            whipping: null | components["schemas"]["WhipCoach"];
         };
         /**
          * @description What can live in the water.
@@ -8318,6 +8331,65 @@ export interface components {
          * @enum {unknown}
          */
         Wetness: "dusty_floaty" | "dry_loose" | "damp_cohesive" | "clumping" | "paste" | "oil_slick" | "powder_in_fat";
+        /** @description Whipping: the air by the cup, what is wanted, when to stop. */
+        WhipCoach: {
+            /**
+             * Format: double
+             * @description Weight of the cup before whipping; null until it is told.
+             */
+            beforeG: null | number;
+            cups: components["schemas"]["WhipCup"][];
+            /**
+             * Format: double
+             * @description Air by the last cup; 0 before the first.
+             */
+            airPercent: number;
+            /**
+             * Format: double
+             * @description Air at which a full pack holds its declared weight; null where that is not known.
+             */
+            wantedPercent: null | number;
+            /**
+             * Format: double
+             * @description More than this it does not take, by how far it has set.
+             */
+            mostPercent: number;
+            words: components["schemas"]["WhipWord"][];
+            hill: components["schemas"]["WhipHeight"][];
+            /** @description Word last said by the maker, or that the air says. */
+            state: string;
+            /** @description What a full pack holds now. */
+            fullHolds: string;
+            /** @description Packs the batch fills, and what is left over. */
+            fills: string;
+            /** @description How long a bag may stay in the hand; empty where it does not warm so far. */
+            hands: string;
+            /** @description It loses air again: the last cup is heavier than the one before. */
+            breaks: boolean;
+            /** @description It may be filled. */
+            isEnough: boolean;
+            /** @description What to do, in a sentence; what matters is between two asterisks. */
+            says: string;
+        };
+        /** @description A cup that was weighed, and the air in it. */
+        WhipCup: {
+            /** Format: uuid */
+            id: string;
+            /** Format: double */
+            grams: number;
+            /**
+             * Format: double
+             * @description Gained on the volume before.
+             */
+            airPercent: number;
+        };
+        /** @description How stiff it stands at an air, 0 to 1; to rank by. */
+        WhipHeight: {
+            /** Format: double */
+            airPercent: number;
+            /** Format: double */
+            height: number;
+        };
         /** @description Temperatures between which it is whipped, the warmer first. */
         WhipSpan: {
             /** Format: double */
@@ -8326,6 +8398,15 @@ export interface components {
             toC: number;
             /** @description "whip window 30 to 19.5 °C". */
             says: string;
+        };
+        /** @description A word for the air, from where on it is said. */
+        WhipWord: {
+            /** @description Key of the word. */
+            id: string;
+            words: string;
+            /** Format: double */
+            fromPercent: number;
+            whatNext: string;
         };
         /** @description One wish; what it needs depends on its kind. */
         Wish: {

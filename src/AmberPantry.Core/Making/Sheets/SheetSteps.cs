@@ -270,6 +270,7 @@ internal sealed class SheetSteps
         {
             Id = id,
             Template = template.Id,
+            AsksCup = template.Records.Contains("cup"),
             Kind = template.Kind,
             Title = Wording.Capital(here.In(template.Title)),
             Text = text,

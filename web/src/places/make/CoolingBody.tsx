@@ -5,9 +5,7 @@ import { narrow, time, type Units, upper } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { CoolingCurve } from "./CoolingCurve";
 import { Sayings } from "./StepBody";
-
-/** What is told of a step while it goes on. */
-export type Told = { temperatureC: number | null; place: string | null; word: string | null };
+import type { Told } from "./useWatch";
 
 type Props = {
   step: MakeStep;
@@ -32,7 +30,8 @@ export function CoolingBody({ step, watch, now, number, units, onType, onRead, o
   const nowMin = (now - Date.parse(watch.startedAt)) / 60_000;
   const last = watch.readings.at(-1);
   const log = async () => {
-    if (number.exact !== null && (await onRead({ temperatureC: number.exact, place: null, word: null }))) onAsk(null);
+    if (number.exact !== null && (await onRead({ temperatureC: number.exact, place: null, word: null, cupG: null })))
+      onAsk(null);
   };
   return (
     <div className="cooling-step">
@@ -47,7 +46,9 @@ export function CoolingBody({ step, watch, now, number, units, onType, onRead, o
                   type="button"
                   aria-pressed={place.isHere}
                   onClick={() =>
-                    void onRead({ temperatureC: null, place: place.id, word: null }).then((kept) => kept && onAsk(null))
+                    void onRead({ temperatureC: null, place: place.id, word: null, cupG: null }).then(
+                      (kept) => kept && onAsk(null),
+                    )
                   }
                 >
                   <b>
@@ -70,7 +71,9 @@ export function CoolingBody({ step, watch, now, number, units, onType, onRead, o
                 <button
                   type="button"
                   onClick={() =>
-                    void onRead({ temperatureC: null, place: null, word: word.id }).then((kept) => kept && onAsk(null))
+                    void onRead({ temperatureC: null, place: null, word: word.id, cupG: null }).then(
+                      (kept) => kept && onAsk(null),
+                    )
                   }
                 >
                   <b>{upper(word.words)}</b>

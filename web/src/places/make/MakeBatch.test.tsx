@@ -502,6 +502,7 @@ describe("a step that cools", () => {
       ],
       says: "35 °C by now; opens in **12 min**.",
     },
+    whipping: null,
   });
 
   const open = async (answer: () => unknown = () => null) => {
@@ -579,5 +580,105 @@ describe("a step that cools", () => {
     await user.click(screen.getByRole("button", { name: "Log the reading" }));
     expect(await screen.findByText(/400 °C is outside/)).toBeTruthy();
     expect(screen.getByLabelText<HTMLInputElement>(/Temperature in/).value).toBe("400");
+  });
+});
+
+describe("whipping", () => {
+  const whip = step("s3", "whip", "Whip on", { fromC: 19, toC: 29, asksCup: true, template: "whip" });
+  const coach = (change: object = {}) => ({
+    step: "s3",
+    now: "2026-06-11T08:10:00Z",
+    cooling: null,
+    whipping: {
+      beforeG: 184.8,
+      cups: [{ id: "c1", grams: 158, airPercent: 17 }],
+      airPercent: 17,
+      wantedPercent: 30,
+      mostPercent: 100,
+      words: [
+        { id: "mounds", words: "mounds", fromPercent: 9, whatNext: "Go up." },
+        { id: "stiff-peak", words: "stiff peak", fromPercent: 35, whatNext: "Stop." },
+      ],
+      hill: [0, 20, 40, 60].map((airPercent) => ({ airPercent, height: airPercent / 100 })),
+      state: "mounds",
+      fullHolds: "a full jar holds 199 g",
+      fills: "1,080 g fills 6 jars, 0 g over",
+      hands: "",
+      breaks: false,
+      isEnough: false,
+      says: "17 % air, **13 % to go**, to 30 %.",
+      ...change,
+    },
+  });
+  const open = (change: object = {}) => {
+    const routes = served(2) as Record<string, unknown>;
+    const batch = routes["GET /api/batches/9"] as () => { batch: { steps: object[] } };
+    const withWhip = () => {
+      const view = batch();
+      view.batch.steps = [steps[0], steps[1], whip, steps[3]] as object[];
+      return view;
+    };
+    const post = routes["POST /api/batches/9/commands"] as (body: unknown) => unknown;
+    return show(
+      <Routes>
+        <Route path="/make/:batch" element={<MakeBatch />} />
+      </Routes>,
+      {
+        ...routes,
+        "GET /api/batches/9": withWhip,
+        "GET /api/batches/9/watch": () => coach(change),
+        "POST /api/batches/9/commands": (body: unknown) => {
+          const answered = post(body);
+          return answered instanceof Refusal ? answered : withWhip();
+        },
+      },
+      "/make/9",
+    );
+  };
+  const told = () =>
+    wire.bodies("POST /api/batches/9/commands").map((body) => (body as { command: Record<string, unknown> }).command);
+  let clock = 0;
+  beforeEach(() => {
+    vi.spyOn(performance, "now").mockImplementation(() => (clock += 1000));
+  });
+  afterEach(() => {
+    vi.restoreAllMocks();
+  });
+
+  it("shows the air and what is to go, takes a cup, a word and the bowl, and takes a cup back", async () => {
+    const { user } = await open();
+    expect(await screen.findByRole("img", { name: "Air" })).toBeTruthy();
+    expect(screen.getByText(/13.%? to go/)).toBeTruthy();
+    await user.type(screen.getByLabelText("The cup weighs"), "150");
+    await user.click(screen.getByRole("button", { name: "Weigh a cup" }));
+    await waitFor(() => expect(told()).toMatchObject([{ kind: "read_step", cupG: 150 }]));
+    await user.click(screen.getByRole("button", { name: "mounds" }));
+    await user.type(screen.getByLabelText(/^Bowl in/), "23");
+    await user.click(screen.getByRole("button", { name: "Log the bowl" }));
+    await user.click(screen.getByRole("button", { name: "It breaks" }));
+    await user.click(screen.getByRole("button", { name: "Take it back" }));
+    await waitFor(() =>
+      expect(told().slice(1)).toMatchObject([
+        { word: "mounds" },
+        { temperatureC: 23 },
+        { word: "breaking" },
+        { kind: "take_reading_back", reading: "c1" },
+      ]),
+    );
+  });
+
+  it("asks before it goes on with too little air, and not where it is enough", async () => {
+    const { user, unmount } = await open();
+    await screen.findByRole("img", { name: "Air" });
+    await user.click(next());
+    expect(await screen.findByText(/Go on at 17/)).toBeTruthy();
+    expect(told()).toEqual([]);
+    await user.click(next());
+    await waitFor(() => expect(told()).toMatchObject([{ kind: "record_step", step: "s3" }]));
+    unmount();
+    const enough = await open({ isEnough: true });
+    await screen.findByRole("img", { name: "Air" });
+    await enough.user.click(next());
+    await waitFor(() => expect(told()).toMatchObject([{ kind: "record_step", step: "s3" }]));
   });
 });

@@ -16,14 +16,17 @@ import { usePageTitle } from "../../shell/usePageTitle";
 import { Area, Field } from "../../kit/Field";
 import { ReasonDialog } from "../../kit/ReasonDialog";
 import { complaint, isBlank, type Quantity, quantity, shownIn, typed } from "../../kit/quantity";
-import { day, inside, plural, quoted, readNumber } from "../../words/format";
+import { day, inside, narrow, plural, quoted, readNumber } from "../../words/format";
+import { plain } from "../../words/Sentence";
 import { reach } from "./gauge";
 import { MakeKeys } from "./MakeKeys";
 import { MakeNot } from "./MakeNot";
 import { isRead, StepBody } from "./StepBody";
-import { type CoolingAsks, CoolingBody, type Told } from "./CoolingBody";
+import { type CoolingAsks, CoolingBody } from "./CoolingBody";
+import { CupField } from "./CupField";
 import { placeOf, recordedAt, useBatch } from "./useBatch";
-import { useWatch } from "./useWatch";
+import { type Told, useWatch } from "./useWatch";
+import { WhipBody } from "./WhipBody";
 import { WeighBody } from "./WeighBody";
 import "./make.css";
 
@@ -64,7 +67,9 @@ export function MakeBatch() {
   usePageTitle(view ? `Making ${view.from.formulaName}, lot ${view.batch.lot}` : undefined);
   const index = at ?? (view ? placeOf(view, waiting) : 0);
   const step = batch?.steps[index];
-  const cooling = useWatch(id, step);
+  const watched = useWatch(id, step);
+  const cooling = watched?.cooling;
+  const whipping = watched?.whipping;
   const refused = refusal.step === step?.id ? refusal.text : "";
   const setRefused = (text: string) => setRefusal({ step: step?.id ?? "", text });
 
@@ -171,6 +176,11 @@ export function MakeBatch() {
       return;
     }
     if (!weighing) {
+      if (whipping && !whipping.isEnough && asks === null) {
+        setAsks(`Go on at ${whipping.airPercent}${narrow}%? ${plain(whipping.says)}`);
+        sleepsUntil.current = performance.now() + sleepMs;
+        return;
+      }
       if (outside && asks === null) {
         setAsks(`Go on at ${units.temperature(value ?? 0)}? ${outside}`);
         sleepsUntil.current = performance.now() + sleepMs;
@@ -217,6 +227,9 @@ export function MakeBatch() {
       return false;
     }
   };
+
+  const takeBack = (reading: string) =>
+    void act({ kind: "take_reading_back", reading }).catch((error: unknown) => setRefused(inWords(error)));
 
   const rescale = async () => {
     if (value === null) return;
@@ -300,21 +313,21 @@ export function MakeBatch() {
               onType={onType}
               onKey={type}
             />
-          ) : cooling && !last ? (
+          ) : watched && cooling && !last ? (
             <CoolingBody
               step={step}
-              watch={cooling.watch}
-              now={cooling.now}
+              watch={cooling}
+              now={watched.now}
               number={shown}
               units={units}
               onType={onType}
               onRead={tell}
               asks={coolingAsks}
               onAsk={setCoolingAsks}
-              onTakeBack={(reading) =>
-                void act({ kind: "take_reading_back", reading }).catch((error: unknown) => setRefused(inWords(error)))
-              }
+              onTakeBack={takeBack}
             />
+          ) : whipping && !last ? (
+            <WhipBody step={step} coach={whipping} units={units} onRead={tell} onTakeBack={takeBack} />
           ) : (
             <StepBody
               step={step}
@@ -323,6 +336,11 @@ export function MakeBatch() {
               since={batch.done.find((one) => one.step === batch.steps[index - 1]?.id)?.doneAt ?? null}
               onType={onType}
             >
+              {step.asksCup && (
+                <div className="cooling-log">
+                  <CupField units={units} first={step.template === "cup-before"} onRead={tell} />
+                </div>
+              )}
               {last && (
                 <div className="make-finish">
                   <label>
@@ -382,7 +400,7 @@ export function MakeBatch() {
             <button type="button" onClick={back} disabled={index === 0}>
               Back
             </button>
-            {cooling && cooling.watch.places.length > 0 && (
+            {cooling && cooling.places.length > 0 && (
               <button
                 type="button"
                 aria-expanded={coolingAsks === "place"}
@@ -391,7 +409,7 @@ export function MakeBatch() {
                 Another place
               </button>
             )}
-            {cooling && cooling.watch.words.length > 0 && (
+            {cooling && cooling.words.length > 0 && (
               <button
                 type="button"
                 aria-expanded={coolingAsks === "word"}
@@ -400,7 +418,16 @@ export function MakeBatch() {
                 Thick already
               </button>
             )}
-            {!cooling && (weighing || isRead(step)) && !last && (
+            {whipping && (
+              <button
+                type="button"
+                aria-pressed={whipping.breaks}
+                onClick={() => void tell({ temperatureC: null, place: null, word: "breaking", cupG: null })}
+              >
+                It breaks
+              </button>
+            )}
+            {!cooling && !whipping && (weighing || isRead(step)) && !last && (
               <button type="button" onClick={() => document.querySelector<HTMLInputElement>(".make-number")?.focus()}>
                 Type it
               </button>

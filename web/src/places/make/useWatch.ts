@@ -4,14 +4,17 @@ import { api, type MakeStep } from "../../api/client";
 import { keys } from "../../api/keys";
 
 const askAgainMs = 20_000;
-const cools: MakeStep["kind"][] = ["cool", "chill", "set", "pour", "stir"];
+const watched: MakeStep["kind"][] = ["cool", "chill", "set", "pour", "stir", "whip"];
 
-/** How the step in hand cools, asked anew as time goes on; null where nothing cools. `now` runs with the workshop's clock. */
+/** What is told of a step while it goes on. */
+export type Told = { temperatureC: number | null; place: string | null; word: string | null; cupG: number | null };
+
+/** How the step in hand cools or whips, asked anew as time goes on; null where neither. `now` runs with the workshop's clock. */
 export function useWatch(batch: number, step: MakeStep | undefined) {
   const query = useQuery({
     queryKey: [...keys.watch(batch), step?.id],
     queryFn: () => api.watch(batch),
-    enabled: step !== undefined && cools.includes(step.kind),
+    enabled: step !== undefined && watched.includes(step.kind),
     refetchInterval: askAgainMs,
   });
   const [, tick] = useState(0);
@@ -20,7 +23,10 @@ export function useWatch(batch: number, step: MakeStep | undefined) {
     return () => clearInterval(timer);
   }, []);
   const view = query.data;
-  return view?.cooling && view.step === step?.id
-    ? { watch: view.cooling, now: Date.parse(view.now) + Math.max(0, Date.now() - query.dataUpdatedAt) }
-    : null;
+  if (!view || view.step !== step?.id) return null;
+  return {
+    cooling: view.cooling,
+    whipping: view.whipping,
+    now: Date.parse(view.now) + Math.max(0, Date.now() - query.dataUpdatedAt),
+  };
 }

@@ -1,0 +1,10 @@
+import { chromium } from "@playwright/test";
+import { launchOptions } from "./chromium.mjs";
+const b = await chromium.launch(launchOptions);
+const p = await b.newPage({ viewport: { width: 1280, height: 800 } });
+p.on("pageerror", (e) => console.log("ERR", e.message));
+await p.goto("http://localhost:5391/make/8");
+await p.locator(".whip-axis").waitFor();
+await p.waitForTimeout(500);
+await p.screenshot({ path: "/tmp/pic/whip.png" });
+await b.close();
