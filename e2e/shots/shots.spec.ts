@@ -1,12 +1,9 @@
 import type { Page } from "@playwright/test";
 import { resolve } from "node:path";
+import { beginUpTo, tell } from "../begin-batch";
 import { expect, test } from "../pantry";
 
 const folder = resolve(import.meta.dirname, "../../docs/screenshots");
-
-const label =
-  "Helianthus Annuus Seed Oil, Butyrospermum Parkii Butter, Mangifera Indica Seed Butter, Cera Alba, Ricinus Communis Seed Oil, " +
-  "Lanolin, Parfum, Tocopherol, Rosmarinus Officinalis Leaf Extract, Limonene";
 
 test("one picture of each view", async ({ page, demo }) => {
   const shoot = async (name: string, path: string, act?: (page: Page) => Promise<void>, size = { width: 1280, height: 800 }) => {
@@ -21,13 +18,6 @@ test("one picture of each view", async ({ page, demo }) => {
   const tablet = { width: 1180, height: 820 };
   await shoot("today-day", "/today");
   await shoot("bench-day", "/bench/7");
-  await shoot("bench-held", "/bench/7", async () => {
-    await page.locator('[data-boundary="L3"]').focus();
-    await page.keyboard.press("Space");
-    for (let i = 0; i < 3; i++) await page.keyboard.press("Shift+ArrowDown");
-    await expect(page.getByText("24.0 → 27.0").first()).toBeVisible();
-  });
-  await shoot("bench-under", "/bench/13?under=12");
   await shoot("bench-feel", "/bench/13?by=feel&under=12");
   await shoot("bench-keeping", "/bench/7?by=keeping", async () => {
     await page.locator(".lens").getByRole("slider", { name: /vitamin e/i }).focus();
@@ -41,10 +31,6 @@ test("one picture of each view", async ({ page, demo }) => {
     await expect(page.locator("#status")).toContainText("Shown, not done");
   });
   await shoot("bench-fizz", "/bench/24?by=fizz");
-  await shoot("read-list", "/bench/read", async () => {
-    await page.getByLabel("As pasted").fill(label);
-    await expect(page.getByText("The middle:")).toBeVisible();
-  });
   await shoot("bench-balance", "/bench/7", async () => {
     await page.keyboard.press("b");
     const cost = page.getByLabel("what it costs: money");
@@ -56,6 +42,23 @@ test("one picture of each view", async ({ page, demo }) => {
   await shoot("bench-compare", "/bench/compare?id=4&id=5&id=6&id=7");
   await shoot("bench-820", "/bench/7", undefined, { width: 820, height: 1180 });
   await shoot("make-weigh", "/make/7", async () => page.locator(".make-number").fill("552.1"), tablet);
+  await shoot("make-start", "/make/of/7");
+  const chill = await beginUpTo(demo, 13, "chill", 14, 36);
+  for (const [ago, celsius] of [
+    [12, 34.5],
+    [9, 32.5],
+    [5, 30.5],
+  ] as const)
+    await tell(demo, chill, { kind: "read_step", step: "chill", temperatureC: celsius }, ago);
+  await shoot("make-cooling", `/make/${chill}`, async () => expect(page.locator(".cooling")).toBeVisible(), tablet);
+  const whip = await beginUpTo(demo, 13, "whip", 6, 36);
+  for (const [ago, cup] of [
+    [5, 184.8],
+    [3, 176],
+    [1, 158],
+  ] as const)
+    await tell(demo, whip, { kind: "read_step", step: "whip", cupG: cup }, ago);
+  await shoot("make-whip", `/make/${whip}`, async () => expect(page.locator(".whip-axis")).toBeVisible(), tablet);
   await shoot("pantry-day", "/pantry");
   await shoot("logbook-day", "/logbook/1");
   await shoot("house-day", "/house");

@@ -1,5 +1,6 @@
 import type { Page } from "@playwright/test";
 import { expect, test } from "../pantry";
+import { beginUpTo, type Step } from "../begin-batch";
 import { makeThis, signAndBegin } from "../sign";
 
 type Made = { batch: { steps: { kind: string; title: string; targetG: number | null }[] } };
@@ -87,24 +88,6 @@ test("over and under: a slip asks, an over-pour offers to scale the rest", async
   await expect(page.locator(".make-title")).toHaveText("Beeswax, filtered");
   await expect(page.locator(".make-go")).toContainText("75.6");
 });
-
-type Step = { id: string; template: string | null; kind: string; targetG: number | null; toC: number | null };
-
-/** Begins a batch by the wire and does its steps up to one, as if they had been done so long ago. */
-async function beginUpTo(demo: { call: <T>(method: string, path: string, body?: object) => Promise<T> }, trial: number, template: string, minutesAgo: number, celsius: number) {
-  const { check } = await demo.call<{ check: { revision: string; stops: { id: string }[]; habits: { id: string }[] } }>("GET", `/batches/start/${trial}`);
-  const signature = { by: "Marlo", revision: check.revision, stops: check.stops.map((one) => one.id), ticked: check.habits.map((one) => one.id) };
-  const { id, batch } = await demo.call<{ id: number; batch: { steps: Step[] } }>("POST", "/batches", { trial, signature });
-  const sentAt = new Date();
-  const at = new Date(sentAt.getTime() - minutesAgo * 60_000).toISOString();
-  for (const step of batch.steps) {
-    if (step.template === template) break;
-    const temperatureC = ["melt", "hold", "cool", "add"].includes(step.kind) ? celsius : null;
-    const command = { kind: "record_step", step: step.id, weighedG: step.targetG, temperatureC };
-    await demo.call("POST", `/batches/${id}/commands`, { stamp: { id: crypto.randomUUID(), at, sentAt: sentAt.toISOString() }, command });
-  }
-  return id;
-}
 
 test("what cools is watched: readings, another place and the hand move the moment, and the strip calls from every place", async ({ page, demo }) => {
   const id = await beginUpTo(demo, 13, "chill", 3, 36);

@@ -3,7 +3,7 @@ import { readFileSync } from "node:fs";
 import { strFromU8, strToU8, unzipSync, zipSync } from "fflate";
 import { expect, test } from "../pantry";
 
-const views = ["/today", "/bench/7", "/bench/7?under=4", "/bench/7?by=keeping", "/bench/16?by=shade", "/bench/13", "/bench/new", "/bench/all", "/bench/17?by=scent", "/bench/compare?id=4&id=5&id=6&id=7", "/bench/paste", "/bench/read", "/make", "/make/7", "/pantry", "/logbook/1", "/house"];
+const views = ["/today", "/bench/7", "/bench/7?under=4", "/bench/7?by=keeping", "/bench/16?by=shade", "/bench/13", "/bench/new", "/bench/all", "/bench/17?by=scent", "/bench/compare?id=4&id=5&id=6&id=7", "/bench/paste", "/bench/read", "/make", "/make/of/7", "/make/7", "/pantry", "/logbook/1", "/house"];
 
 /** Colours are the same at every width: contrast is judged at the widest in the day, and alone at night. */
 const contrast = "color-contrast";

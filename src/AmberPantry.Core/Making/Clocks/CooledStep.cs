@@ -64,12 +64,23 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
                 .Select(one => (Math.Max(0, (one.At - began).TotalSeconds), one.TemperatureC!.Value)),
         ];
         var nowS = Math.Clamp((now - began).TotalSeconds, 0, LongestS);
-        var factor = CoolingFit.Factor(f => Simulate(curve, startC, Stages(began, read.Length == 0 ? RecordS : read[^1].S + RecordS, f)), read);
+        var factor =
+            read.Length == 0
+                ? 1
+                : CoolingFit
+                    .Of(
+                        curve.Blend,
+                        Bowl(),
+                        startC,
+                        Stages(began, read[^1].S + RecordS, 1),
+                        [.. read.Select(one => new CoolingReading(one.S, one.C))]
+                    )
+                    .Factor;
         var points = Simulate(curve, startC, Stages(began, nowS + AheadS, factor));
         if (read.Length > 0)
         {
             // From the last reading on it goes on from what was read, with the crystals the run has by then.
-            var off = read[^1].C - CoolingFit.At(points, read[^1].S);
+            var off = read[^1].C - CoolingRun.At(points, read[^1].S);
             points =
             [
                 .. points.Select(point =>
@@ -103,7 +114,7 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
         var shown = points.Where(point => point.S <= end + RecordS).ToArray();
         var every = Math.Max(1, (int)Math.Ceiling(shown.Length / ShownPoints));
         var next = times.FirstOrDefault(time => time.At > now);
-        var nowC = CoolingFit.At(points, nowS);
+        var nowC = CoolingRun.At(points, nowS);
         return new CoolingWatch
         {
             StartedAt = started,
@@ -117,8 +128,8 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
                         return new WatchPoint(
                             Math.Round(offsetMin + (point.S / 60), 2),
                             Math.Round(point.TemperatureC, 2),
-                            Math.Round(Math.Min(point.TemperatureC, CoolingFit.At(points, point.S + slack)), 2),
-                            Math.Round(Math.Max(point.TemperatureC, CoolingFit.At(points, point.S - slack)), 2),
+                            Math.Round(Math.Min(point.TemperatureC, CoolingRun.At(points, point.S + slack)), 2),
+                            Math.Round(Math.Max(point.TemperatureC, CoolingRun.At(points, point.S - slack)), 2),
                             MatterStates.Word(MatterStates.At(Firmness.FromStructure(point.Structure)))
                         );
                     }),
@@ -258,12 +269,15 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
         return stage with { HeatTransferWM2K = stage.HeatTransferWM2K * factor, Stirred = stage.Stirred || step.Kind == StepKind.Stir };
     }
 
-    private IReadOnlyList<CoolingPoint> Simulate(MeltCurve curve, double startC, IReadOnlyList<CoolingStage> stages)
+    private IReadOnlyList<CoolingPoint> Simulate(MeltCurve curve, double startC, IReadOnlyList<CoolingStage> stages) =>
+        CoolingRun.Simulate(curve.Blend, Bowl(), startC, stages, RecordS);
+
+    /// <summary>What cools: the whole batch, or one filled pack.</summary>
+    private CoolingBatch Bowl()
     {
         var grams = IsPacked ? (double)(batch.Content.Batch.FillG ?? BatchSize.UsualFillG) : (double)batch.Content.Batch.Grams;
         var lipid = grams * subject.Melt.LipidPercent / 100;
-        var bowl = new CoolingBatch(lipid, CoolingBatch.BowlAreaM2(grams / Math.Max(0.5, subject.Melt.DensityGMl)), PowderG: grams - lipid);
-        return CoolingRun.Simulate(curve.Blend, bowl, startC, stages, RecordS);
+        return new CoolingBatch(lipid, CoolingBatch.BowlAreaM2(grams / Math.Max(0.5, subject.Melt.DensityGMl)), PowderG: grams - lipid);
     }
 
     private IReadOnlyList<WatchPlace> Places()

@@ -130,6 +130,21 @@ public static class CoolingRun
         return trace;
     }
 
+    /// <summary>Temperature of a run at a second; before its start and after its end, that of there.</summary>
+    public static double At(IReadOnlyList<CoolingPoint> trace, double second)
+    {
+        for (var i = 1; i < trace.Count; i++)
+        {
+            if (trace[i].S >= second)
+            {
+                var part = (second - trace[i - 1].S) / (trace[i].S - trace[i - 1].S);
+                return trace[i - 1].TemperatureC + (part * (trace[i].TemperatureC - trace[i - 1].TemperatureC));
+            }
+        }
+
+        return trace[^1].TemperatureC;
+    }
+
     /// <summary>Growth per second of a class of crystals, unstirred.</summary>
     private static double GrowthPerS(string kind) =>
         kind switch

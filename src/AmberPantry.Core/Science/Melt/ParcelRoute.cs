@@ -79,7 +79,7 @@ public sealed record CoolingFit(double Factor, double LeftC)
         {
             var scaled = stages.Select(stage => stage with { HeatTransferWM2K = stage.HeatTransferWM2K * Math.Exp(log) }).ToArray();
             var trace = CoolingRun.Simulate(blend, batch, startC, scaled, 30);
-            return [.. readings.Select(reading => At(trace, reading.S) - reading.TemperatureC)];
+            return [.. readings.Select(reading => CoolingRun.At(trace, reading.S) - reading.TemperatureC)];
         }
 
         double Cost(double log) =>
@@ -97,19 +97,5 @@ public sealed record CoolingFit(double Factor, double LeftC)
         var best = (low + high) / 2;
         var left = Errors(best);
         return new CoolingFit(Math.Exp(best), Math.Sqrt(left.Sum(error => error * error) / left.Length));
-    }
-
-    private static double At(IReadOnlyList<CoolingPoint> trace, double second)
-    {
-        for (var i = 1; i < trace.Count; i++)
-        {
-            if (trace[i].S >= second)
-            {
-                var part = (second - trace[i - 1].S) / (trace[i].S - trace[i - 1].S);
-                return trace[i - 1].TemperatureC + (part * (trace[i].TemperatureC - trace[i - 1].TemperatureC));
-            }
-        }
-
-        return trace[^1].TemperatureC;
     }
 }
