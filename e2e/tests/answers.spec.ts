@@ -1,3 +1,4 @@
+import { beginBatch } from "../begin-batch";
 import { expect, test } from "../pantry";
 
 type Trial = { id: number; revision: number; content: { lines: { id: string; material: string; percent: number }[]; colouredParts: unknown } };
@@ -22,7 +23,7 @@ test("the feel is changed by a lever, by keys alone, and taken back", async ({ p
 
 test("a batch in hand is rescued: what is chosen becomes its next step, and is weighed", async ({ page, own }) => {
   const trial = await own.call<Trial>("POST", "/formulas", { name: "Too soft", family: "balm", from: "usual" });
-  let batch = await own.call<Batch>("POST", "/batches", { trial: trial.id });
+  let batch = await beginBatch<Batch>(own, trial.id);
   const act = async (command: object) => {
     const now = new Date().toISOString();
     batch = await own.call<Batch>("POST", `/batches/${batch.id}/commands`, { stamp: { id: crypto.randomUUID(), at: now, sentAt: now }, command });

@@ -1,3 +1,4 @@
+import { beginBatch } from "../begin-batch";
 import { expect, type Pantry, test } from "../pantry";
 
 type Made = { id: number; revision: number };
@@ -25,7 +26,7 @@ test("a server killed while it writes loses nothing that it acknowledged", async
   test.setTimeout(Time + Least * 20_000);
   const start = (name: string) => own.call<Made>("POST", "/formulas", { name, family: "balm", from: "usual" });
   const trial = await start("Writer");
-  const batch = await own.call<Made>("POST", "/batches", { trial: (await start("Batch")).id });
+  const batch = await beginBatch<Made>(own, (await start("Batch")).id);
   let share = 16;
   let saved = { revision: 0, share: 16 };
   let notes = "";

@@ -137,3 +137,28 @@ test("another way of making is chosen before the start, and is on the sheet and 
   const { batch } = await demo.call<{ batch: { steps: Step[] } }>("GET", `/batches/${id}`);
   expect(batch.steps.map((step) => step.template)).toContain("stream");
 });
+
+test("a fizzy is wetted by counted sprays and squeezes, by keys, through a reload", async ({ page, demo }) => {
+  const id = await beginUpTo(demo, 24, "wet", 1, 21);
+  await page.goto(`${demo.url}/make/${id}`);
+  await expect(page.getByRole("heading", { name: "Sprays so far" })).toBeVisible();
+  const count = page.locator(".whip-figure");
+  await page.locator("body").press("Space");
+  await expect(count).toHaveText("1");
+  await page.waitForTimeout(300);
+  await page.locator("body").press("Space");
+  await expect(count).toHaveText("2");
+  await page.reload();
+  await expect(count).toHaveText("2");
+  await page.getByRole("button", { name: "Take one back" }).click();
+  await expect(count).toHaveText("1");
+  await page.getByRole("button", { name: "clumps", exact: true }).click();
+  await expect(page.getByText(/give or take|Past where/)).toBeVisible();
+  await page.locator(".next").click({ delay: 700 });
+  await expect(page.getByText(/No squeeze has held yet/)).toBeVisible();
+  await page.getByRole("button", { name: "holds and just crumbles" }).click();
+  await expect(page.getByText(/Stop wetting; press now/)).toBeVisible();
+  await expect(page.locator(".wet-spray")).toBeDisabled();
+  await next(page, () => page.locator(".next").click());
+  await expect(page.locator(".make-title")).not.toHaveText("Sprays so far");
+});

@@ -43,6 +43,7 @@ public sealed record Batch
     public const int LongestNote = 2000;
     public const int LongestReason = 200;
     public const int MostReadings = 1000;
+    public const int MostSprays = 50;
     public const double LeastCupG = 10;
     public const double MostCupG = 2000;
 
@@ -250,7 +251,7 @@ public sealed record Batch
     private Reading Read(ReadStep read, Guid id, DateTime at)
     {
         var step = Unfinished(read.Step);
-        if (read is { TemperatureC: null, Place: null, Word: null, CupG: null })
+        if (read is { TemperatureC: null, Place: null, Word: null, CupG: null, Sprays: null })
         {
             throw new Refusal(Codes.Missing, "command.temperatureC", null, "Nothing was read.", "Type what the thermometer says, or tap a word.");
         }
@@ -282,6 +283,11 @@ public sealed record Batch
             );
         }
 
+        if (read.Sprays is < 1 or > MostSprays)
+        {
+            throw new Refusal(Codes.Range, "command.sprays", read.Sprays, $"{read.Sprays} sprays at once cannot be.", $"Type 1 to {MostSprays}.");
+        }
+
         if (Readings.Count >= MostReadings)
         {
             throw new Refusal(
@@ -293,7 +299,7 @@ public sealed record Batch
             );
         }
 
-        return new Reading(id, at, step.Id, Thermometer(read.TemperatureC), read.Place, read.Word, read.CupG);
+        return new Reading(id, at, step.Id, Thermometer(read.TemperatureC), read.Place, read.Word, read.CupG, read.Sprays);
     }
 
     private static string Told(SeenStep seen) =>

@@ -120,12 +120,19 @@ public sealed record CorrectObservation(
 /// <summary>Takes finished stock out by hand.</summary>
 public sealed record TakeStock(int Units, StockOut For, string? Note = null) : BatchCommand;
 
-/// <summary>Tells what is read or felt while a step goes on: at least one of the four.</summary>
+/// <summary>Tells what is read, felt or given while a step goes on: at least one of the five.</summary>
 /// <param name="Place">Where it is put now, by the key of the place.</param>
 /// <param name="Word">What eye and hand say, by the key of the word.</param>
 /// <param name="CupG">What a level cup of it weighs, always the same cup, g.</param>
-public sealed record ReadStep(string Step, double? TemperatureC = null, string? Place = null, string? Word = null, double? CupG = null)
-    : BatchCommand;
+/// <param name="Sprays">Strokes of the sprayer, 1 to 50.</param>
+public sealed record ReadStep(
+    string Step,
+    double? TemperatureC = null,
+    string? Place = null,
+    string? Word = null,
+    double? CupG = null,
+    int? Sprays = null
+) : BatchCommand;
 
 /// <param name="Reading">Id of the command that told it.</param>
 public sealed record TakeReadingBack(Guid Reading) : BatchCommand;

@@ -67,6 +67,7 @@ public sealed record StageWord(string Id, string Words, string Seen, string Felt
 /// <param name="Place">Where it was put then, by the key of the place.</param>
 /// <param name="Word">What eye and hand say, by the key of the word.</param>
 /// <param name="CupG">What a level cup of it weighs, always the same cup, g.</param>
+/// <param name="Sprays">Strokes of the sprayer.</param>
 public sealed record Reading(
     Guid Id,
     DateTime At,
@@ -74,5 +75,6 @@ public sealed record Reading(
     double? TemperatureC = null,
     string? Place = null,
     string? Word = null,
-    double? CupG = null
+    double? CupG = null,
+    int? Sprays = null
 );

@@ -21,7 +21,8 @@ public sealed record PourOver(string Step, decimal WeighedG);
 /// <param name="Now">By the workshop's clock, UTC.</param>
 /// <param name="Cooling">Null where nothing cools.</param>
 /// <param name="Whipping">Null where nothing is whipped.</param>
-public sealed record WatchView(string Step, DateTime Now, CoolingWatch? Cooling, WhipCoach? Whipping);
+/// <param name="Wetting">Null where nothing is wetted.</param>
+public sealed record WatchView(string Step, DateTime Now, CoolingWatch? Cooling, WhipCoach? Whipping, WetCoach? Wetting);
 
 /// <summary>A command as it was taken.</summary>
 public sealed record BatchHistory(Guid Id, DateTime HappenedAt, DateTime ArrivedAt, BatchCommand Command);
@@ -68,7 +69,13 @@ public static class BatchEndpoints
         var open = keeper.Open;
         var batch = await BatchViews.Read(db, id);
         var watch = new CoolingWatcher(open.Shelf, open.Workshop).Watch(batch, clock.Now);
-        return new WatchView(batch.AtStep, clock.Now, watch, new WhipCoacher(open.Shelf, open.Workshop).Coach(batch));
+        return new WatchView(
+            batch.AtStep,
+            clock.Now,
+            watch,
+            new WhipCoacher(open.Shelf, open.Workshop).Coach(batch),
+            new WetCoacher(open.Shelf, open.Workshop).Coach(batch)
+        );
     }
 
     private static async Task<IReadOnlyList<BatchHistory>> History(int id, PantryDb db) =>

@@ -138,6 +138,7 @@ export type Batch = Full<Schemas["BatchView"]>;
 export type StartView = Full<Schemas["StartView"]>;
 export type WatchView = Full<Schemas["WatchView"]>;
 export type WhipCoach = NonNullable<WatchView["whipping"]>;
+export type WetCoach = NonNullable<WatchView["wetting"]>;
 export type CoolingWatch = NonNullable<WatchView["cooling"]>;
 export type Clocks = Full<Schemas["ClocksView"]>;
 export type Observation = Full<Schemas["Observation"]>;

@@ -4406,7 +4406,7 @@ export interface components {
              */
             taken: string;
         };
-        /** @description Tells what is read or felt while a step goes on: at least one of the four. */
+        /** @description Tells what is read, felt or given while a step goes on: at least one of the five. */
         BatchCommandReadStep: {
             /** @enum {string} */
             kind?: "read_step";
@@ -4422,6 +4422,11 @@ export interface components {
              * @description What a level cup of it weighs, always the same cup, g.
              */
             cupG?: null | number;
+            /**
+             * Format: int32
+             * @description Strokes of the sprayer, 1 to 50.
+             */
+            sprays?: null | number;
         };
         BatchCommandRecordStep: {
             /** @enum {string} */
@@ -6988,6 +6993,11 @@ export interface components {
              * @description What a level cup of it weighs, always the same cup, g.
              */
             cupG?: null | number;
+            /**
+             * Format: int32
+             * @description Strokes of the sprayer.
+             */
+            sprays?: null | number;
         };
         /** @description What of a file cannot be taken. */
         RefusedCell: {
@@ -8282,6 +8292,7 @@ export interface components {
             now: string;
             cooling: null | components["schemas"]["CoolingWatch"];
             whipping: null | components["schemas"]["WhipCoach"];
+            wetting: null | components["schemas"]["WetCoach"];
         };
         /**
          * @description What can live in the water.
@@ -8326,6 +8337,77 @@ export interface components {
         };
         /** @enum {unknown} */
         WeightUnit: "grams" | "ounces";
+        /** @description Wetting a fizzy: sprays counted against what this air allows, stopped by the squeeze. */
+        WetCoach: {
+            /** @description What it is wetted with. */
+            binder: string;
+            /** Format: double */
+            sprayG: number;
+            /** Format: int32 */
+            sprays: number;
+            /** Format: double */
+            grams: number;
+            /**
+             * Format: double
+             * @description Where it most likely holds, g, and how far that may lie off.
+             */
+            stopG: number;
+            /** Format: double */
+            fromG: number;
+            /** Format: double */
+            toG: number;
+            /**
+             * Format: double
+             * @description Humidity it is worked out for, percent.
+             */
+            rhPct: number;
+            words: components["schemas"]["WetWord"][];
+            squeezes: components["schemas"]["WetSqueeze"][];
+            hill: components["schemas"]["WetHeight"][];
+            /**
+             * Format: int32
+             * @description Sprays until the next squeeze; 0 is now.
+             */
+            squeezeAfter: number;
+            /** @description It may be pressed. */
+            isEnough: boolean;
+            /** @description No more is sprayed: it is too wet, or it fizzes. */
+            isOver: boolean;
+            /**
+             * Format: uuid
+             * @description Id of the last spray, to take it back; null before the first.
+             */
+            lastSpray: null | string;
+            /** @description What to do, in a sentence; what matters is between two asterisks. */
+            says: string;
+        };
+        /** @description How well it holds at so much binder, 0 to 1; to rank by. */
+        WetHeight: {
+            /** Format: double */
+            grams: number;
+            /** Format: double */
+            height: number;
+        };
+        /** @description A squeeze that was told. */
+        WetSqueeze: {
+            /** Format: uuid */
+            id: string;
+            /**
+             * Format: double
+             * @description Binder in it by then.
+             */
+            grams: number;
+            words: string;
+        };
+        /** @description A word for how a squeezed handful holds, from how much binder on it is said. */
+        WetWord: {
+            /** @description Key of the word. */
+            id: string;
+            words: string;
+            /** Format: double */
+            fromG: number;
+            whatNext: string;
+        };
         /**
          * @description How the grains and the oil hold together.
          * @enum {unknown}

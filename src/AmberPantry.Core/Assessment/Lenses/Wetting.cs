@@ -16,6 +16,12 @@ internal static class Wetting
     public static (double BudgetG, double SprayG)? Budget(Subject subject) =>
         subject.Family.Traits.Fizzes && subject.Bath is { } bath ? (Damp(subject, bath, 0).NextDoseG, UsualSprayMl * Binder(subject).TrueGMl) : null;
 
+    /// <summary>How damp the batch is with so much binder, g; it must go into a bath.</summary>
+    public static Dampness At(Subject subject, double binderG) => Damp(subject, subject.Bath!, binderG);
+
+    /// <summary>"isopropyl alcohol".</summary>
+    public static string BinderName(Subject subject) => Binder(subject).Name.Split(',')[0];
+
     private static FizzMaterial Binder(Subject subject) =>
         subject.There.Select(pair => pair.Material.InBath).FirstOrDefault(row => row?.Kind == FizzKind.Binder) ?? FizzMaterial.All[UsualBinder];
 

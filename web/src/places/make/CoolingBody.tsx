@@ -5,7 +5,7 @@ import { narrow, time, type Units, upper } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { CoolingCurve } from "./CoolingCurve";
 import { Sayings } from "./StepBody";
-import type { Told } from "./useWatch";
+import { nothingTold, type Told } from "./useWatch";
 
 type Props = {
   step: MakeStep;
@@ -30,8 +30,7 @@ export function CoolingBody({ step, watch, now, number, units, onType, onRead, o
   const nowMin = (now - Date.parse(watch.startedAt)) / 60_000;
   const last = watch.readings.at(-1);
   const log = async () => {
-    if (number.exact !== null && (await onRead({ temperatureC: number.exact, place: null, word: null, cupG: null })))
-      onAsk(null);
+    if (number.exact !== null && (await onRead({ ...nothingTold, temperatureC: number.exact }))) onAsk(null);
   };
   return (
     <div className="cooling-step">
@@ -45,11 +44,7 @@ export function CoolingBody({ step, watch, now, number, units, onType, onRead, o
                 <button
                   type="button"
                   aria-pressed={place.isHere}
-                  onClick={() =>
-                    void onRead({ temperatureC: null, place: place.id, word: null, cupG: null }).then(
-                      (kept) => kept && onAsk(null),
-                    )
-                  }
+                  onClick={() => void onRead({ ...nothingTold, place: place.id }).then((kept) => kept && onAsk(null))}
                 >
                   <b>
                     {upper(place.words)}
@@ -70,11 +65,7 @@ export function CoolingBody({ step, watch, now, number, units, onType, onRead, o
               <li key={word.id}>
                 <button
                   type="button"
-                  onClick={() =>
-                    void onRead({ temperatureC: null, place: null, word: word.id, cupG: null }).then(
-                      (kept) => kept && onAsk(null),
-                    )
-                  }
+                  onClick={() => void onRead({ ...nothingTold, word: word.id }).then((kept) => kept && onAsk(null))}
                 >
                   <b>{upper(word.words)}</b>
                   <span>

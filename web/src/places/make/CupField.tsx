@@ -2,7 +2,7 @@ import { useState } from "react";
 import { quantity } from "../../kit/quantity";
 import { QuantityField } from "../../kit/QuantityField";
 import type { Units } from "../../words/format";
-import type { Told } from "./useWatch";
+import { nothingTold, type Told } from "./useWatch";
 
 /** The level cup on the scale. */
 export function CupField({
@@ -17,7 +17,7 @@ export function CupField({
 }) {
   const [cup, setCup] = useState(() => quantity("mass", null, units));
   const log = async () => {
-    if (cup.exact !== null && (await onRead({ temperatureC: null, place: null, word: null, cupG: cup.exact })))
+    if (cup.exact !== null && (await onRead({ ...nothingTold, cupG: cup.exact })))
       setCup(quantity("mass", null, units));
   };
   return (

@@ -503,6 +503,7 @@ describe("a step that cools", () => {
       says: "35 °C by now; opens in **12 min**.",
     },
     whipping: null,
+    wetting: null,
   });
 
   const open = async (answer: () => unknown = () => null) => {
@@ -589,6 +590,7 @@ describe("whipping", () => {
     step: "s3",
     now: "2026-06-11T08:10:00Z",
     cooling: null,
+    wetting: null,
     whipping: {
       beforeG: 184.8,
       cups: [{ id: "c1", grams: 158, airPercent: 17 }],
@@ -680,5 +682,102 @@ describe("whipping", () => {
     await screen.findByRole("img", { name: "Air" });
     await enough.user.click(next());
     await waitFor(() => expect(told()).toMatchObject([{ kind: "record_step", step: "s3" }]));
+  });
+});
+
+describe("wetting", () => {
+  const wet = step("s3", "wet", "Wet by sprays", { toC: 25, template: "wet" });
+  const open = () => {
+    const state = { sprays: 4, words: [] as string[] };
+    const view = () => ({
+      step: "s3",
+      now: "2026-06-11T08:10:00Z",
+      cooling: null,
+      whipping: null,
+      wetting: {
+        binder: "isopropyl alcohol",
+        sprayG: 0.1,
+        sprays: state.sprays,
+        grams: state.sprays / 10,
+        stopG: 3,
+        fromG: 2,
+        toG: 4,
+        rhPct: 48,
+        words: [
+          { id: "sand-clumps", words: "clumps", fromG: 0, whatNext: "Go on." },
+          { id: "sand-holds", words: "holds and just crumbles", fromG: 2.5, whatNext: "Press." },
+        ],
+        squeezes: state.words.map((words, i) => ({ id: `q${i}`, grams: 1, words })),
+        hill: [0, 2, 4].map((grams) => ({ grams, height: 0.5 })),
+        squeezeAfter: Math.max(0, 6 - state.sprays),
+        isEnough: state.words.includes("sand-holds"),
+        isOver: false,
+        lastSpray: "r4",
+        says: state.words.includes("sand-holds") ? "**It holds.**" : "About **20 sprays** more.",
+      },
+    });
+    const routes = served(2) as Record<string, unknown>;
+    const batch = routes["GET /api/batches/9"] as () => { batch: { steps: object[] } };
+    const withWet = () => {
+      const now = batch();
+      now.batch.steps = [steps[0], steps[1], wet, steps[3]] as object[];
+      return now;
+    };
+    const post = routes["POST /api/batches/9/commands"] as (body: unknown) => unknown;
+    return show(
+      <Routes>
+        <Route path="/make/:batch" element={<MakeBatch />} />
+      </Routes>,
+      {
+        ...routes,
+        "GET /api/batches/9": withWet,
+        "GET /api/batches/9/watch": view,
+        "POST /api/batches/9/commands": (body: { command: { sprays?: number; word?: string } }) => {
+          post(body);
+          state.sprays += body.command.sprays ?? 0;
+          if (body.command.word) state.words.push(body.command.word);
+          return withWet();
+        },
+      },
+      "/make/9",
+    );
+  };
+  const told = () =>
+    wire.bodies("POST /api/batches/9/commands").map((body) => (body as { command: Record<string, unknown> }).command);
+  let clock = 0;
+  beforeEach(() => {
+    vi.spyOn(performance, "now").mockImplementation(() => (clock += 1000));
+  });
+  afterEach(() => {
+    vi.restoreAllMocks();
+  });
+
+  it("counts by tap and by Space, asks for the squeeze, and stops where it holds", async () => {
+    const { user } = await open();
+    expect(await screen.findByRole("heading", { name: "Sprays so far" })).toBeTruthy();
+    expect(screen.getByText("Squeeze after 2 sprays")).toBeTruthy();
+    await user.keyboard(" ");
+    expect(await screen.findByText("Squeeze after 1 spray")).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: /Sprayed once/ }));
+    expect(await screen.findByText("Squeeze now")).toBeTruthy();
+    expect(told()).toMatchObject([{ kind: "read_step", sprays: 1 }, { sprays: 1 }]);
+    await user.click(next());
+    expect(await screen.findByText(/No squeeze has held yet/)).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "holds and just crumbles" }));
+    expect(await screen.findByText("It holds.")).toBeTruthy();
+    await user.keyboard(" ");
+    expect(told().filter((one) => one.sprays)).toHaveLength(2);
+  });
+
+  it("takes one back, and tells that it fizzed", async () => {
+    const { user } = await open();
+    await user.click(await screen.findByRole("button", { name: "Take one back" }));
+    await user.click(screen.getByRole("button", { name: "It fizzed" }));
+    await waitFor(() =>
+      expect(told()).toMatchObject([
+        { kind: "take_reading_back", reading: "r4" },
+        { kind: "read_step", word: "fizz-starts" },
+      ]),
+    );
   });
 });

@@ -4,6 +4,7 @@ import { useNavigate, useParams } from "react-router";
 import {
   api,
   type Batch,
+  type BatchCommand,
   inWords,
   isConnected,
   onConnection,
@@ -25,7 +26,9 @@ import { isRead, StepBody } from "./StepBody";
 import { type CoolingAsks, CoolingBody } from "./CoolingBody";
 import { CupField } from "./CupField";
 import { placeOf, recordedAt, useBatch } from "./useBatch";
-import { type Told, useWatch } from "./useWatch";
+import { nothingTold, type Told, useWatch } from "./useWatch";
+import { WatchedActs } from "./WatchedActs";
+import { WetBody } from "./WetBody";
 import { WhipBody } from "./WhipBody";
 import { WeighBody } from "./WeighBody";
 import "./make.css";
@@ -33,6 +36,15 @@ import "./make.css";
 const sleepMs = 600;
 const wipeSeconds = 8;
 const longest = 8;
+/** A tap that bounces counts once. */
+const deadMs = 250;
+
+const spraysOf = (waiting: { kind: string; command?: BatchCommand }[], step: string) =>
+  waiting.reduce(
+    (sum, one) =>
+      sum + (one.command?.kind === "read_step" && one.command.step === step ? (one.command.sprays ?? 0) : 0),
+    0,
+  );
 
 const seenOf = (record: ReturnType<typeof recordedAt>) => ({
   weighedG: record?.weighedG ?? null,
@@ -60,6 +72,7 @@ export function MakeBatch() {
   const [units_, setUnits] = useState("");
   const [notes, setNotes] = useState("");
   const sleepsUntil = useRef(0);
+  const sprayedAt = useRef(0);
   // What stood for this step when it was opened: a record fetched since then has not been looked at.
   const seen = useRef(seenOf(undefined));
 
@@ -70,6 +83,8 @@ export function MakeBatch() {
   const watched = useWatch(id, step);
   const cooling = watched?.cooling;
   const whipping = watched?.whipping;
+  const wetting = watched?.wetting;
+  const watchedNow = cooling ?? whipping ?? wetting;
   const refused = refusal.step === step?.id ? refusal.text : "";
   const setRefused = (text: string) => setRefusal({ step: step?.id ?? "", text });
 
@@ -181,6 +196,11 @@ export function MakeBatch() {
         sleepsUntil.current = performance.now() + sleepMs;
         return;
       }
+      if (wetting && !wetting.isEnough && !wetting.isOver && asks === null) {
+        setAsks(`Go on after ${wetting.sprays} ${plural("spray", wetting.sprays)}? No squeeze has held yet.`);
+        sleepsUntil.current = performance.now() + sleepMs;
+        return;
+      }
       if (outside && asks === null) {
         setAsks(`Go on at ${units.temperature(value ?? 0)}? ${outside}`);
         sleepsUntil.current = performance.now() + sleepMs;
@@ -228,6 +248,12 @@ export function MakeBatch() {
     }
   };
 
+  const spray = (times = 1) => {
+    if (performance.now() - sprayedAt.current < deadMs || wetting?.isOver || wetting?.isEnough) return;
+    sprayedAt.current = performance.now();
+    void tell({ ...nothingTold, sprays: times });
+  };
+
   const takeBack = (reading: string) =>
     void act({ kind: "take_reading_back", reading }).catch((error: unknown) => setRefused(inWords(error)));
 
@@ -268,6 +294,7 @@ export function MakeBatch() {
   return (
     <MakeKeys
       next={next}
+      space={wetting ? () => spray() : undefined}
       back={(held) => (isBlank(number) ? !held && back() : type("⌫"))}
       undo={back}
       wipe={() => setWiping(wipeSeconds)}
@@ -328,6 +355,15 @@ export function MakeBatch() {
             />
           ) : whipping && !last ? (
             <WhipBody step={step} coach={whipping} units={units} onRead={tell} onTakeBack={takeBack} />
+          ) : wetting && !last ? (
+            <WetBody
+              step={step}
+              coach={wetting}
+              waiting={spraysOf(waiting, step.id)}
+              units={units}
+              onSpray={spray}
+              onWord={(word) => void tell({ ...nothingTold, word })}
+            />
           ) : (
             <StepBody
               step={step}
@@ -400,34 +436,16 @@ export function MakeBatch() {
             <button type="button" onClick={back} disabled={index === 0}>
               Back
             </button>
-            {cooling && cooling.places.length > 0 && (
-              <button
-                type="button"
-                aria-expanded={coolingAsks === "place"}
-                onClick={() => setCoolingAsks(coolingAsks === "place" ? null : "place")}
-              >
-                Another place
-              </button>
-            )}
-            {cooling && cooling.words.length > 0 && (
-              <button
-                type="button"
-                aria-expanded={coolingAsks === "word"}
-                onClick={() => setCoolingAsks(coolingAsks === "word" ? null : "word")}
-              >
-                Thick already
-              </button>
-            )}
-            {whipping && (
-              <button
-                type="button"
-                aria-pressed={whipping.breaks}
-                onClick={() => void tell({ temperatureC: null, place: null, word: "breaking", cupG: null })}
-              >
-                It breaks
-              </button>
-            )}
-            {!cooling && !whipping && (weighing || isRead(step)) && !last && (
+            <WatchedActs
+              cooling={cooling}
+              whipping={whipping}
+              wetting={wetting}
+              asks={coolingAsks}
+              onAsk={setCoolingAsks}
+              onRead={tell}
+              onTakeBack={takeBack}
+            />
+            {!watchedNow && (weighing || isRead(step)) && !last && (
               <button type="button" onClick={() => document.querySelector<HTMLInputElement>(".make-number")?.focus()}>
                 Type it
               </button>

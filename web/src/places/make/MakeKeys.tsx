@@ -3,6 +3,8 @@ import { useKeys } from "../../shell/useKeys";
 
 type KeysProps = {
   next: () => void;
+  /** What Space does where it does not go on: it counts. */
+  space?: (() => void) | undefined;
   /** With whether the key is held down: it takes letters then, not steps. */
   back: (held: boolean) => void;
   undo: () => void;
@@ -12,7 +14,7 @@ type KeysProps = {
 };
 
 /** Enter, Space or a pedal go on; digits type; each at most once for a key that is held. */
-export function MakeKeys({ next, back, undo, wipe, type, children }: KeysProps) {
+export function MakeKeys({ next, space, back, undo, wipe, type, children }: KeysProps) {
   const digits = type
     ? Object.fromEntries(
         [..."0123456789.,"].map((character) => [character, () => type(character === "," ? "." : character)]),
@@ -24,6 +26,7 @@ export function MakeKeys({ next, back, undo, wipe, type, children }: KeysProps) 
     go(event.repeat);
   };
   const once = act((held) => !held && next());
-  useKeys({ " ": once, Enter: once, Backspace: act(back), z: undo, w: wipe, ...digits });
+  const count = act((held) => !held && space?.());
+  useKeys({ " ": space ? count : once, Enter: once, Backspace: act(back), z: undo, w: wipe, ...digits });
   return children;
 }

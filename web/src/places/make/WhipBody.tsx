@@ -6,7 +6,7 @@ import { narrow, type Units } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { CupField } from "./CupField";
 import { Sayings } from "./StepBody";
-import type { Told } from "./useWatch";
+import { nothingTold, type Told } from "./useWatch";
 import { WhipAxis } from "./WhipAxis";
 
 type Props = {
@@ -54,7 +54,7 @@ export function WhipBody({ step, coach, units, onRead, onTakeBack }: Props) {
               type="button"
               disabled={bowl.exact === null || !isTaken(bowl)}
               onClick={() =>
-                void onRead({ temperatureC: bowl.exact, place: null, word: null, cupG: null }).then(
+                void onRead({ ...nothingTold, temperatureC: bowl.exact }).then(
                   (kept) => kept && setBowl(quantity("temperature", null, units)),
                 )
               }
@@ -69,7 +69,7 @@ export function WhipBody({ step, coach, units, onRead, onTakeBack }: Props) {
           </div>
         </div>
       </div>
-      <WhipAxis coach={coach} onWord={(word) => void onRead({ temperatureC: null, place: null, word, cupG: null })} />
+      <WhipAxis coach={coach} onWord={(word) => void onRead({ ...nothingTold, word })} />
       <details className="cooling-how">
         <summary>What to do</summary>
         <p className="make-text">{step.text}</p>

@@ -4,12 +4,20 @@ import { api, type MakeStep } from "../../api/client";
 import { keys } from "../../api/keys";
 
 const askAgainMs = 20_000;
-const watched: MakeStep["kind"][] = ["cool", "chill", "set", "pour", "stir", "whip"];
+const watched: MakeStep["kind"][] = ["cool", "chill", "set", "pour", "stir", "whip", "wet"];
 
 /** What is told of a step while it goes on. */
-export type Told = { temperatureC: number | null; place: string | null; word: string | null; cupG: number | null };
+export type Told = {
+  temperatureC: number | null;
+  place: string | null;
+  word: string | null;
+  cupG: number | null;
+  sprays: number | null;
+};
 
-/** How the step in hand cools or whips, asked anew as time goes on; null where neither. `now` runs with the workshop's clock. */
+export const nothingTold: Told = { temperatureC: null, place: null, word: null, cupG: null, sprays: null };
+
+/** How the step in hand cools, whips or is wetted, asked anew as time goes on; null where none of it is. `now` runs with the workshop's clock. */
 export function useWatch(batch: number, step: MakeStep | undefined) {
   const query = useQuery({
     queryKey: [...keys.watch(batch), step?.id],
@@ -27,6 +35,7 @@ export function useWatch(batch: number, step: MakeStep | undefined) {
   return {
     cooling: view.cooling,
     whipping: view.whipping,
+    wetting: view.wetting,
     now: Date.parse(view.now) + Math.max(0, Date.now() - query.dataUpdatedAt),
   };
 }
