@@ -28,9 +28,7 @@ export function WetBody({ step, coach, waiting, units, onSpray, onWord }: Props)
   const x = (g: number) => left + ((width - 2 * left) * Math.min(end, g)) / end;
   const y = (share: number) => base - tall * share;
   const last = coach.squeezes.at(-1)?.words;
-  const words = coach.words
-    .map((word, i, all) => ({ ...word, to: all[i + 1]?.fromG ?? end }))
-    .filter((word) => word.fromG < end);
+  const limits = coach.words.filter((word) => word.fromG > 0 && word.fromG < end);
   return (
     <>
       <h2 className="make-title">Sprays so far</h2>
@@ -80,7 +78,7 @@ export function WetBody({ step, coach, waiting, units, onSpray, onWord }: Props)
             className="whip-hill"
             d={`M${x(0)} ${base}${coach.hill.map((one) => `L${x(one.grams).toFixed(1)} ${y(one.height).toFixed(1)}`).join("")}V${base}Z`}
           />
-          {words.slice(1).map((word) => (
+          {limits.map((word) => (
             <line key={word.id} className="whip-limit" x1={x(word.fromG)} x2={x(word.fromG)} y1={base} y2={height} />
           ))}
           <path
@@ -104,7 +102,7 @@ export function WetBody({ step, coach, waiting, units, onSpray, onWord }: Props)
           </g>
         </svg>
         <div className="wet-words" role="group" aria-label="What the squeeze says">
-          {words.map((word) => (
+          {coach.words.map((word) => (
             <button key={word.id} type="button" aria-pressed={word.words === last} onClick={() => onWord(word.id)}>
               {word.words}
             </button>
