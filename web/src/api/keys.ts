@@ -40,7 +40,7 @@ export const keys = {
   openBatches: (query: ListQuery = {}) => ["batches", query] as const,
   logbook: (query: ListQuery = {}) => ["logbook", query] as const,
   batch: (id: number) => ["batch", id] as const,
-  watch: (id: number) => ["watch", id] as const,
+  watch: (id: number, step: string | undefined) => ["watch", id, step] as const,
   clocks: ["clocks"] as const,
   copies: ["copies"] as const,
 };

@@ -23,6 +23,7 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
     /// <summary>So far from usual is worth a word.</summary>
     private const double OtherThanUsual = 0.1;
 
+    private readonly SheetMelt melt = new(subject, question);
     private CoolPlace? usualPlace;
     private readonly MakeStep step = batch.Steps[at];
     private readonly Reading[] readings = [.. batch.Readings.Where(one => one.Step == batch.Steps[at].Id)];
@@ -56,7 +57,7 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
         // A word of the hand outranks the run: it begins anew from there.
         var felt = readings.LastOrDefault(one => one.Word is { } word && StageWord.All[word].Structure is not null);
         var began = felt?.At ?? started;
-        var startC = felt is null ? StartC : new SheetMelt(subject, question).Structured(StageWord.All[felt.Word!].Structure!.Value) ?? StartC;
+        var startC = felt is null ? StartC : melt.Structured(StageWord.All[felt.Word!].Structure!.Value) ?? StartC;
         (double S, double C)[] read =
         [
             .. readings
@@ -233,7 +234,7 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
 
         var chosen = MakingSchool.Of(question.Route).FirstOrDefault(school => school.Id == "cool")?.Chosen(batch.Content.Method?.Choices).Id
             ?? "best";
-        return CoolPlace.Of(chosen) ?? new SheetMelt(subject, question).BestToWhip(StartC);
+        return CoolPlace.Of(chosen) ?? melt.BestToWhip(StartC);
     }
 
     /// <summary>Where it stands for how long, with all heat transfer multiplied.</summary>
@@ -273,12 +274,8 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
         CoolingRun.Simulate(curve.Blend, Bowl(), startC, stages, RecordS);
 
     /// <summary>What cools: the whole batch, or one filled pack.</summary>
-    private CoolingBatch Bowl()
-    {
-        var grams = IsPacked ? (double)(batch.Content.Batch.FillG ?? BatchSize.UsualFillG) : (double)batch.Content.Batch.Grams;
-        var lipid = grams * subject.Melt.LipidPercent / 100;
-        return new CoolingBatch(lipid, CoolingBatch.BowlAreaM2(grams / Math.Max(0.5, subject.Melt.DensityGMl)), PowderG: grams - lipid);
-    }
+    private CoolingBatch Bowl() =>
+        melt.Batch(IsPacked ? (double)(batch.Content.Batch.FillG ?? BatchSize.UsualFillG) : (double)batch.Content.Batch.Grams);
 
     private IReadOnlyList<WatchPlace> Places()
     {

@@ -70,7 +70,6 @@ public sealed class WhipCoacher(MaterialShelf shelf, Workshop workshop, FamilyRe
 
     /// <summary>So near is near enough, percent.</summary>
     private const double NearEnough = 1;
-    private const double WarmLimitBelowC = 2;
     private const string StiffPeak = "stiff-peak";
     private const string Breaking = "breaking";
 
@@ -173,9 +172,9 @@ public sealed class WhipCoacher(MaterialShelf shelf, Workshop workshop, FamilyRe
         return
             melt.Structured(WhipWindow.OpensAt) is { } opens
             && melt.Structured(WhipWindow.ClosesAt) is { } closes
-            && melt.WarmsS(closes, opens - WarmLimitBelowC) is { } warms
+            && melt.WarmsS(closes, opens - SheetFigures.WarmLimitBelowC) is { } warms
             ? $"A bag stays firm in the hand for about {Math.Max(1, Math.Floor(warms / 60)):0}{Wording.Narrow}min; "
-                + $"then it is past {subject.Say.Temperature(opens - WarmLimitBelowC)}."
+                + $"then it is past {subject.Say.Temperature(opens - SheetFigures.WarmLimitBelowC)}."
             : "";
     }
 

@@ -23,7 +23,6 @@ internal sealed partial class SheetFigures
     private const int Rounds = 4;
     private const int RoundsFatty = 3;
     private const double HazeC = 10;
-    private const double DryAirPercent = 45;
     private const double OvenC = 60;
     private const double OvenEpsomC = 45;
 
@@ -61,33 +60,37 @@ internal sealed partial class SheetFigures
         double? warm = melt.Structured(0.10) is { } opens ? Halves.Down(opens) - WarmLimitBelowC : null;
         var dries = subject.Bath?.Dries.Hours;
         var dryH = dries is { } hours ? Math.Ceiling(Math.Max(BathReading.SoaksInH, hours)) : (double?)null;
+        var temperatures = new Dictionary<string, double?>
+        {
+            ["room"] = question.RoomC,
+            ["clear"] = plan.ClearC,
+            ["melt_from"] = plan.MeltFromC,
+            ["melt_to"] = plan.MeltToC,
+            ["melt_most"] = plan.MeltMostC,
+            ["hold_from"] = plan.Hold?.FromC,
+            ["hold_to"] = plan.Hold?.ToC,
+            ["water_from"] = plan.WaterC?.FromC,
+            ["water_to"] = plan.WaterC?.ToC,
+            ["pour_c"] = plan.Pour?.AtC ?? (question.Route == PlanRoute.BodyOilWarm ? plan.ClearC : null),
+            ["pour_from"] = plan.Pour?.FromC,
+            ["pour_to"] = plan.Pour?.ToC,
+            ["whip_from"] = plan.Whip?.FromC,
+            ["whip_to"] = plan.Whip?.ToC,
+            ["half_set_from"] = plan.Whip?.HalfSetFromC,
+            ["half_set_to"] = plan.Whip?.HalfSetToC,
+            ["powder_c"] = plan.Powder?.AtC,
+            ["powder_after"] = Down(plan.Powder?.AfterC),
+            ["powder_warm"] = plan.Powder?.WarmPowderToC,
+            ["demould_c"] = plan.DemouldBelowC,
+            ["cap_c"] = plan.CapBelowC,
+            ["dew_c"] = plan.CapAboveC,
+        };
         return new SheetFigures(
-            new()
+            new(temperatures.Select(one => KeyValuePair.Create(one.Key, C(one.Value))))
             {
                 ["room_c"] = C(question.RoomC),
                 ["rh_pct"] = question.HumidityPct is { } humidity ? $"{N(humidity)}{Wording.Narrow}%" : null,
-                ["clear"] = C(plan.ClearC),
-                ["melt_from"] = C(plan.MeltFromC),
-                ["melt_to"] = C(plan.MeltToC),
-                ["melt_most"] = C(plan.MeltMostC),
-                ["hold_from"] = C(plan.Hold?.FromC),
-                ["hold_to"] = C(plan.Hold?.ToC),
                 ["hold_min"] = plan.Hold is { } hold ? N(hold.Minutes) : null,
-                ["water_from"] = C(plan.WaterC?.FromC),
-                ["water_to"] = C(plan.WaterC?.ToC),
-                ["pour_c"] = C(plan.Pour?.AtC ?? (question.Route == PlanRoute.BodyOilWarm ? plan.ClearC : null)),
-                ["pour_from"] = C(plan.Pour?.FromC),
-                ["pour_to"] = C(plan.Pour?.ToC),
-                ["whip_from"] = C(plan.Whip?.FromC),
-                ["whip_to"] = C(plan.Whip?.ToC),
-                ["half_set_from"] = C(plan.Whip?.HalfSetFromC),
-                ["half_set_to"] = C(plan.Whip?.HalfSetToC),
-                ["powder_c"] = C(plan.Powder?.AtC),
-                ["powder_after"] = C(Down(plan.Powder?.AfterC)),
-                ["powder_warm"] = C(plan.Powder?.WarmPowderToC),
-                ["demould_c"] = C(plan.DemouldBelowC),
-                ["cap_c"] = C(plan.CapBelowC),
-                ["dew_c"] = C(plan.CapAboveC),
                 ["haze_c"] = C(Math.Min(HazeC, subject.Use.Stands.Select(one => one.TemperatureC).DefaultIfEmpty(HazeC).Min())),
                 ["warm_limit"] = C(warm),
                 ["warm_min"] =
@@ -125,7 +128,7 @@ internal sealed partial class SheetFigures
                 ["oven_c"] = C(lines.All.Any(line => line.Role == Role.Salt) ? OvenEpsomC : OvenC),
                 ["oven_min"] = "20 to 40",
                 ["stir_every"] = "2",
-                ["rh_limit"] = N(DryAirPercent),
+                ["rh_limit"] = N(TemperatureRule.DryAirPercent),
                 ["dry_h"] = dryH is { } waits ? N(waits) : null,
                 ["dry_doubt"] = dryH is { } gives ? $"{N(Math.Ceiling(gives / 2))} h" : null,
                 ["budget_g"] = wetting is { } wet ? $"about {G(Math.Round(wet.BudgetG, 1))}" : null,
@@ -136,11 +139,21 @@ internal sealed partial class SheetFigures
         )
         {
             Chill = chill,
+            Temperatures = temperatures,
+            DryH = dryH,
         };
     }
 
     /// <summary>Where it is chilled, and how long; null where it is not.</summary>
     public SheetChill? Chill { get; private init; }
+
+    /// <summary>Hours that it soaks and dries; null where it does neither.</summary>
+    public double? DryH { get; private init; }
+
+    private Dictionary<string, double?> Temperatures { get; init; } = [];
+
+    /// <summary>A temperature of the plan by the name the rules have for it, °C.</summary>
+    public double? Temperature(string name) => Temperatures.GetValueOrDefault(name);
 
     /// <summary>The same with figures of one step put in or changed.</summary>
     public SheetFigures With(params IEnumerable<(string Name, string? Value)> more)
@@ -151,7 +164,12 @@ internal sealed partial class SheetFigures
             now[name] = value;
         }
 
-        return new SheetFigures(now) { Chill = Chill };
+        return new SheetFigures(now)
+        {
+            Chill = Chill,
+            Temperatures = Temperatures,
+            DryH = DryH,
+        };
     }
 
     /// <summary>A text with its blanks filled.</summary>

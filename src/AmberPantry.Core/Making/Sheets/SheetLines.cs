@@ -1,4 +1,3 @@
-using System.Text.Json;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Science.Making;
 
@@ -45,12 +44,10 @@ internal sealed class SheetLines
 
     public bool Has(string set) => this[set].Count > 0;
 
-    public IReadOnlyList<PlanLine> this[string name] => sets.TryGetValue(name, out var set) ? set : [.. all.Where(line => Word(line.Role) == name)];
+    public IReadOnlyList<PlanLine> this[string name] => sets.TryGetValue(name, out var set) ? set : [.. all.Where(line => line.Role.Word() == name)];
 
     /// <summary>Those of several sets, each once, one set after the other.</summary>
     public IEnumerable<PlanLine> Of(IEnumerable<string> names) => names.SelectMany(name => this[name]).Distinct();
 
     private static PlanLine[] Ordered(BatchPlan plan, PlanLine[] lines) => [.. lines.OrderBy(line => plan.PotOrder.ToList().IndexOf(line.Id))];
-
-    private static string Word(Role role) => JsonNamingPolicy.KebabCaseLower.ConvertName(role.ToString());
 }

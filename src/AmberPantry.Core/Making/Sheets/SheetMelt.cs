@@ -10,7 +10,6 @@ namespace AmberPantry.Core.Making.Sheets;
 internal sealed class SheetMelt
 {
     private const double LongestS = 8 * 3600;
-    private const double RoomWithinC = 2;
 
     /// <summary>A bag in the hand: its own air, and a warm palm on a third of it.</summary>
     private const double BagU = 14;
@@ -61,7 +60,7 @@ internal sealed class SheetMelt
     public double? StandsS(double fromC) =>
         subject.Curve is null
             ? null
-            : Reached(Run(fromC, Pack(), Bench), point => Math.Abs(point.TemperatureC - subject.Workshop.WorkroomC) <= RoomWithinC);
+            : Reached(Run(fromC, Pack(), Bench), point => Math.Abs(point.TemperatureC - subject.Workshop.WorkroomC) <= CoolingTimes.CapWithinC);
 
     /// <summary>Seconds until one filled pack has cooled to a temperature.</summary>
     public double? PackCoolsS(double fromC, double toC, CoolPlace place) =>
@@ -122,7 +121,8 @@ internal sealed class SheetMelt
 
     private CoolingBatch Pack() => Batch((double)(subject.Formula.Batch.FillG ?? BatchSize.UsualFillG));
 
-    private CoolingBatch Batch(double grams)
+    /// <summary>So much of the mix as it cools, powder in it.</summary>
+    public CoolingBatch Batch(double grams)
     {
         var lipid = grams * subject.Melt.LipidPercent / 100;
         return new CoolingBatch(lipid, CoolingBatch.BowlAreaM2(grams / Math.Max(0.5, subject.Melt.DensityGMl)), PowderG: grams - lipid);

@@ -10,7 +10,8 @@ internal sealed record WantedAt(double? FromC, double? ToC, double? MostC, doubl
 /// <summary>Reads the temperature rules of the step templates.</summary>
 internal static partial class TemperatureRule
 {
-    private const double DryAirPercent = 45;
+    /// <summary>Air dry enough to work salts and fizzies in, percent.</summary>
+    public const double DryAirPercent = 45;
 
     [GeneratedRegex(@"^(?<a>[\w. +-]+?)\.\.(?<b>[\w. +-]+)$")]
     private static partial Regex Span();

@@ -1,4 +1,5 @@
 using AmberPantry.Core.Assessment.Parts;
+using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Scent;
 using AmberPantry.Core.Workshops;
@@ -44,9 +45,10 @@ internal sealed class SheetSayings
     {
         (this.subject, this.question, this.plan, this.figures, this.melt) = (subject, question, plan, figures, melt);
         unplanned = question.PlannedPourC is null ? plan : BatchPlanner.Of(question with { PlannedPourC = null });
+        All = [.. plan.Says.Select(Say).Where(saying => saying.Sentence.Length > 0).OrderBy(saying => saying.Severity)];
     }
 
-    public IReadOnlyList<PlanSaying> All => [.. plan.Says.Select(Say).Where(saying => saying.Sentence.Length > 0).OrderBy(saying => saying.Severity)];
+    public IReadOnlyList<PlanSaying> All { get; }
 
     /// <summary>Those that belong to a step of the templates.</summary>
     public IEnumerable<PlanSaying> At(string template) => All.Where(saying => Table.Value[IdOf(saying.Id)].Steps.Contains(template));
@@ -138,8 +140,7 @@ internal sealed class SheetSayings
 
     private double Worst(PlanLine line)
     {
-        var kit = question.Kit;
-        var error = Math.Sqrt((kit.StepG * kit.StepG / 12) + (kit.RepeatabilityG * kit.RepeatabilityG));
+        var error = Weighing.StandardErrorG(subject.Workshop.Scale);
         return line.Percent * (1 + (error / (line.Percent * question.BatchG / 100)));
     }
 

@@ -34,6 +34,8 @@ internal sealed class SheetSteps
     private readonly HashSet<string> weighed = [];
     private readonly HashSet<string> used = [];
 
+    private readonly double? lastStopC;
+
     /// <summary>How warm it is where the steps have come to, °C.</summary>
     private double nowC;
 
@@ -45,6 +47,7 @@ internal sealed class SheetSteps
         sheet = subject.Sheet is { } there
             ? subject.There.Select((pair, i) => (pair.Line.Id, there.Lines[i])).ToDictionary(pair => pair.Id, pair => pair.Item2)
             : [];
+        lastStopC = plan.Stops.LastOrDefault(one => one.AtC is not null)?.AtC;
         nowC = plan.Hold?.ToC ?? plan.MeltToC ?? question.RoomC;
     }
 
@@ -313,8 +316,7 @@ internal sealed class SheetSteps
             template.Kind is StepKind.Set or StepKind.Cap or StepKind.Label or StepKind.Demould or StepKind.Fill || PackSteps.Contains(template.Id);
         var place = template.Kind == StepKind.Chill && figures.Chill is { } chilled ? chilled.Place : CoolPlace.All[0];
         var from = packed ? plan.Pour?.AtC ?? nowC : nowC;
-        var dries = subject.Bath?.Dries.Hours is { } hours ? Math.Ceiling(Math.Max(BathReading.SoaksInH, hours)) : (double?)null;
-        return new ClockAsk(question.BatchG, from, goesIn.Count, subject.Formula.Batch.Units ?? 1, plan.Hold?.Minutes, dries, dries / 2)
+        return new ClockAsk(question.BatchG, from, goesIn.Count, subject.Formula.Batch.Units ?? 1, plan.Hold?.Minutes, figures.DryH, figures.DryH / 2)
         {
             CoolsS = to =>
                 to >= from ? null
@@ -333,33 +335,7 @@ internal sealed class SheetSteps
     private double? WarmS() => plan.Whip is { FromC: { } opens, ToC: { } closes } ? melt.WarmsS(closes, opens - SheetFigures.WarmLimitBelowC) : null;
 
     /// <summary>A temperature by the name the rules have for it.</summary>
-    private double? Value(string name, PlanStop? stop) =>
-        name switch
-        {
-            "melt_from" => plan.MeltFromC,
-            "melt_to" => plan.MeltToC,
-            "melt_most" => plan.MeltMostC,
-            "hold_from" => plan.Hold?.FromC,
-            "hold_to" => plan.Hold?.ToC,
-            "pour_from" => plan.Pour?.FromC,
-            "pour_to" => plan.Pour?.ToC,
-            "pour_c" => plan.Pour?.AtC ?? (question.Route == PlanRoute.BodyOilWarm ? plan.ClearC : null),
-            "add_c" => stop?.AtC ?? plan.Stops.LastOrDefault(one => one.AtC is not null)?.AtC,
-            "powder_c" => plan.Powder?.AtC,
-            "powder_after" => plan.Powder?.AfterC is { } after ? Halves.Down(after) : null,
-            "water_from" => plan.WaterC?.FromC,
-            "water_to" => plan.WaterC?.ToC,
-            "whip_from" => plan.Whip?.FromC,
-            "whip_to" => plan.Whip?.ToC,
-            "half_set_from" => plan.Whip?.HalfSetFromC,
-            "half_set_to" => plan.Whip?.HalfSetToC,
-            "demould_c" => plan.DemouldBelowC,
-            "cap_c" => plan.CapBelowC,
-            "dew_c" => plan.CapAboveC,
-            "clear" => plan.ClearC,
-            "room" => question.RoomC,
-            _ => null,
-        };
+    private double? Value(string name, PlanStop? stop) => name == "add_c" ? stop?.AtC ?? lastStopC : figures.Temperature(name);
 
     private string Names(IEnumerable<string> ids) => Wording.List([.. ids.Select(id => Wording.Brief(materials[id].Name))]);
 }

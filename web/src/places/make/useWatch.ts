@@ -20,7 +20,7 @@ export const nothingTold: Told = { temperatureC: null, place: null, word: null, 
 /** How the step in hand cools, whips or is wetted, asked anew as time goes on; null where none of it is. `now` runs with the workshop's clock. */
 export function useWatch(batch: number, step: MakeStep | undefined) {
   const query = useQuery({
-    queryKey: [...keys.watch(batch), step?.id],
+    queryKey: keys.watch(batch, step?.id),
     queryFn: () => api.watch(batch),
     enabled: step !== undefined && watched.includes(step.kind),
     refetchInterval: askAgainMs,
