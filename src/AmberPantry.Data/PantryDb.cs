@@ -3,6 +3,7 @@ using AmberPantry.Data.Batches;
 using AmberPantry.Data.Formulas;
 using AmberPantry.Data.House;
 using AmberPantry.Data.Materials;
+using AmberPantry.Data.Stock;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
@@ -23,6 +24,10 @@ public sealed class PantryDb(DbContextOptions<PantryDb> options) : DbContext(opt
     public DbSet<MaterialRow> Materials => Set<MaterialRow>();
 
     public DbSet<MyNameRow> MyNames => Set<MyNameRow>();
+
+    public DbSet<LotRow> Lots => Set<LotRow>();
+
+    public DbSet<LotMoveRow> LotMoves => Set<LotMoveRow>();
 
     public DbSet<FormulaRow> Formulas => Set<FormulaRow>();
 

@@ -10,6 +10,28 @@ public static class FirstDocument
 {
     public const string FormatName = "amber-pantry-workshop";
 
+    private static readonly string[] OfLot =
+    [
+        "id",
+        "number",
+        "kind",
+        "of",
+        "code",
+        "receivedOn",
+        "received",
+        "supplier",
+        "price",
+        "bestBefore",
+        "openedOn",
+        "monthsOnceOpen",
+        "place",
+        "meltShiftK",
+        "certificate",
+        "setApartFor",
+        "arrival",
+        "letter",
+    ];
+
     private static readonly string[] Words = ["family", "phase", "place", "kind"];
     private static readonly JsonDocumentOptions Shallow = new() { MaxDepth = 32 };
 
@@ -82,6 +104,18 @@ public static class FirstDocument
                     "materials",
                     Only(material, "name", "basedOn", "inci", "pricePerKg", "useMaxPercent", "lot", "bestBefore", "dropsG", "strokesG", "meltShiftK")
                 )["id"] = (Text(material, "name") ?? "").Trim().ToLowerInvariant();
+            }
+
+            foreach (var lot in List(document, "lots"))
+            {
+                var line = Add("lots", Only(lot, OfLot));
+                (line["note"], line["allowed"], line["revision"]) = ("", new JsonArray(), 0);
+            }
+
+            foreach (var move in List(document, "lotMoves"))
+            {
+                Add("lot-moves", Only(move, "id", "lotId", "kind", "amount", "at", "batch", "step", "takesBack"))["reason"] = move["reason"]
+                    ?.DeepClone() ?? "";
             }
 
             foreach (var formula in List(document, "formulas"))
@@ -174,7 +208,8 @@ public static class FirstDocument
                     "slumpC",
                     "unitsMade",
                     "unitsLeft",
-                    "notes"
+                    "notes",
+                    "lots"
                 )
             );
             (kept["content"], kept["steps"], kept["atStep"], kept["place"]) = (
@@ -185,6 +220,7 @@ public static class FirstDocument
             );
             (kept["revision"], kept["begunBy"], kept["signedBy"]) = (0, Made(Text(batch, "lot"), "begun"), "");
             kept["notes"] ??= "";
+            kept["lots"] ??= new JsonArray();
             kept["workroomC"] ??= 20;
             foreach (var done in List(batch, "done"))
             {

@@ -30,6 +30,7 @@ public partial class HouseTests
         "Assessment.Remedies",
         "Assessment",
         "Library",
+        "Pantry",
         "Making",
         "Making.Sheets",
         "Making.Clocks",

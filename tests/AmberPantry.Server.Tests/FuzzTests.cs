@@ -126,6 +126,25 @@ public class FuzzTests
         ["post /api/batches/{id}/over-pour"] = """{"step":"s2","weighedG":90}""",
         ["put /api/today/reading"] = """{"workroomC":20,"humidityPercent":55}""",
         ["put /api/today/tomorrow"] = """{"temperatures":{"van":41}}""",
+        ["post /api/stock/arrival"] = """
+            {"material":"shea butter","facts":{"code":"SB-1","receivedOn":"2026-06-11","supplier":"Nowhere Oils","price":13.5},"amount":1500,
+            "check":{"feltC":27,"roomC":21,"thumb":2,"seen":{"melted":"edges","grain":"fine"}}}
+            """,
+        ["post /api/stock/lots"] = """
+            {"stamp":{"id":"00000000-0000-4000-8000-000000000006","at":"2026-06-11T08:00:00Z","sentAt":"2026-06-11T08:00:00Z"},
+            "kind":"material","of":"shea butter","amount":1500,"facts":{"code":"SB-1","receivedOn":"2026-06-11","certificate":{"4":2},
+            "monthsOnceOpen":6,"openedOn":"2026-06-12"},"check":{"seen":{"melted":"no"}},"allowed":[{"use":"whip","reason":"sound"}]}
+            """,
+        ["put /api/stock/lots/{id}"] = """{"revision":0,"facts":{"code":"SB-1","receivedOn":"2026-06-11","note":"n"}}""",
+        ["post /api/stock/lots/{id}/moves"] = """
+            {"stamp":{"id":"00000000-0000-4000-8000-000000000007","at":"2026-06-11T08:00:00Z","sentAt":"2026-06-11T08:00:00Z"},
+            "move":{"kind":"waste","amount":10,"reason":"spilt"}}
+            """,
+        ["post /api/stock/lots/{id}/take-back"] = """
+            {"stamp":{"id":"00000000-0000-4000-8000-000000000008","at":"2026-06-11T08:00:00Z","sentAt":"2026-06-11T08:00:00Z"},
+            "move":"00000000-0000-4000-8000-000000000007"}
+            """,
+        ["put /api/stock/lots/{id}/set-apart"] = """{"reason":"grainy"}""",
         ["post /api/house/copy"] = """{"format":"amber-pantry-workshop","version":1,"formulas":[]}""",
     };
 
@@ -280,13 +299,13 @@ public class FuzzTests
         if (!path.Contains('{', StringComparison.Ordinal))
         {
             yield return path;
-            if (path is "/api/formulas" or "/api/logbook" or "/api/batches" or "/api/materials/find")
+            if (path is "/api/formulas" or "/api/logbook" or "/api/batches" or "/api/materials/find" or "/api/stock/of" or "/api/stock/find")
             {
                 foreach (
                     var value in new[] { "-1", "9999999999999999999", "%00", "%EF%BF%BF", "%22", "x", new string('q', 5000), "%27%3B--", "%25%5F" }
                 )
                 {
-                    foreach (var name in new[] { "search", "family", "order", "after", "take", "text", "most" })
+                    foreach (var name in new[] { "search", "family", "order", "after", "take", "text", "most", "kind", "key", "code" })
                     {
                         yield return $"{path}?{name}={value}";
                     }
@@ -294,6 +313,11 @@ public class FuzzTests
             }
 
             yield break;
+        }
+
+        if (path.StartsWith("/api/stock/lots", StringComparison.Ordinal))
+        {
+            yield return path.Replace("{id}", "00000000-0000-4000-8000-000000000006", StringComparison.Ordinal);
         }
 
         foreach (var id in new[] { "7", "0", "-4", "99999999999999999999", "a%0Ab", new string('9', 400) })

@@ -75,7 +75,6 @@ public sealed class PantryHost : IAsyncDisposable
         return Client.SendAsync(request);
     }
 
-    /// <summary>Sends a batch a command, just done.</summary>
     /// <summary>A batch of a trial, begun with all read, ticked and signed.</summary>
     public async Task<JsonNode> Begin(int trial, object? stamp = null) =>
         await Post(
@@ -101,10 +100,27 @@ public sealed class PantryHost : IAsyncDisposable
         };
     }
 
+    /// <summary>Books a delivery in and answers the id of its lot.</summary>
+    public async Task<Guid> BookIn(string of, string code, decimal amount, object? facts = null, string kind = "material")
+    {
+        var id = Guid.NewGuid();
+        var told = Stamped("kind", kind, id);
+        (told["of"], told["amount"]) = (of, amount);
+        told["facts"] = JsonSerializer.SerializeToNode(facts ?? new { code, receivedOn = "2026-06-01" }, AmberJson.Options);
+        told["facts"]!["code"] = code;
+        told["facts"]!["receivedOn"] ??= "2026-06-01";
+        await Post("/api/stock/lots", told);
+        return id;
+    }
+
+    /// <summary>Sends a batch a command, just done.</summary>
     public Task<JsonNode> Act(int batch, object command, Guid? id = null) => Post($"/api/batches/{batch}/commands", Acted(command, id));
 
     /// <summary>A command with its stamp.</summary>
-    public static JsonObject Acted(object command, Guid? id = null, TimeSpan ago = default)
+    public static JsonObject Acted(object command, Guid? id = null, TimeSpan ago = default) => Stamped("command", command, id, ago);
+
+    /// <summary>Something told under a name, with its stamp.</summary>
+    public static JsonObject Stamped(string name, object told, Guid? id = null, TimeSpan ago = default)
     {
         var now = DateTime.UtcNow;
         return new JsonObject
@@ -115,7 +131,7 @@ public sealed class PantryHost : IAsyncDisposable
                 ["at"] = now - ago,
                 ["sentAt"] = now,
             },
-            ["command"] = JsonSerializer.SerializeToNode(command, AmberJson.Options),
+            [name] = JsonSerializer.SerializeToNode(told, AmberJson.Options),
         };
     }
 

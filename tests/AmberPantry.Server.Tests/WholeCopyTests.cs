@@ -148,6 +148,27 @@ public class WholeCopyTests
                 gramsPerArm = 100,
             }
         );
+        var bag = await host.BookIn("castor oil", "CA-9", 500);
+        var spilt = Guid.NewGuid();
+        await host.Post($"/api/stock/lots/{bag}/moves", PantryHost.Stamped("move", new { kind = "waste", amount = 20 }, spilt));
+        await host.Post($"/api/stock/lots/{bag}/take-back", PantryHost.Stamped("move", spilt));
+        await host.Put(
+            $"/api/stock/lots/{bag}",
+            new
+            {
+                revision = 3,
+                facts = new
+                {
+                    code = "CA-9",
+                    receivedOn = "2026-06-01",
+                    meltShiftK = 1.5,
+                    monthsOnceOpen = 6,
+                    openedOn = "2026-06-02",
+                    certificate = new Dictionary<string, double> { ["4"] = 2 },
+                    note = "a note",
+                },
+            }
+        );
         var put = await Story.Formula(host, "Put away");
         await host.Put(
             "/api/formulas/tags",
@@ -206,6 +227,7 @@ public class WholeCopyTests
     private static object Sample(Type type) =>
         Type.GetTypeCode(Nullable.GetUnderlyingType(type) ?? type) switch
         {
+            _ when type == typeof(IReadOnlyList<Core.Pantry.AllowedUse>) => new[] { new Core.Pantry.AllowedUse("whip", "sound") },
             TypeCode.String => "filled in",
             TypeCode.Boolean => true,
             TypeCode.DateTime => new DateTime(2026, 6, 11, 8, 0, 0, DateTimeKind.Utc),

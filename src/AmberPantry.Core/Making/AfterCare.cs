@@ -36,7 +36,10 @@ internal static class AfterCare
                 $"Lot {batch.Lot} is finished: there is nothing to give up.",
                 "Take its stock out as spoilt instead."
             )
-            : new BatchGivenUp(at, Reason(giveUp.Reason));
+            : new BatchGivenUp(at, Reason(giveUp.Reason), PutBack(batch, giveUp));
+
+    /// <summary>The steps of which nothing was wasted: known ones, once each.</summary>
+    private static HashSet<string> PutBack(Batch batch, GiveUpBatch giveUp) => [.. (giveUp.PutBack ?? []).Select(step => batch.Step(step).Id)];
 
     /// <exception cref="Refusal">E_NOT_NOW when it was not given up.</exception>
     public static BatchEvent TakeUp(Batch batch) =>
@@ -80,7 +83,14 @@ internal static class AfterCare
             now,
             correction,
             bench.SlumpOf(weighed.AsWeighed),
-            [.. batch.Observations.Select(seen => bench.Anew(weighed, seen))]
+            [.. batch.Observations.Select(seen => bench.Anew(weighed, seen))],
+            now.WeighedG is { } grams
+                ?
+                [
+                    .. batch.Lots.Where(taken => taken.Step != step.Id),
+                    .. LotsWeighed.At(batch, step, grams, bench.Stock, batch.Lots.FirstOrDefault(taken => taken.Step == step.Id)?.Lot),
+                ]
+                : batch.Lots
         );
     }
 

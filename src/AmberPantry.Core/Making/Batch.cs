@@ -1,4 +1,5 @@
 using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Pantry;
 using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Making;
@@ -92,6 +93,13 @@ public sealed record Batch
     /// <summary>Stock taken by hand, the oldest first.</summary>
     public IReadOnlyList<StockMove> StockMoves { get; init; } = [];
 
+    /// <summary>Which lots its weighings came from, step by step.</summary>
+    public IReadOnlyList<LotTaken> Lots { get; init; } = [];
+
+    /// <summary>Those that have been weighed; the rest is only chosen.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public IEnumerable<LotTaken> InPot => Lots.Where(taken => Done.Any(done => done.Step == taken.Step && done.WeighedG > 0));
+
     public bool IsFinished => FinishedAt is not null;
 
     /// <summary>What is in the pot, line by line.</summary>
@@ -119,7 +127,8 @@ public sealed record Batch
     public IReadOnlyList<BatchEvent> Apply(BatchCommand command, Guid id, DateTime at, MakersBench bench) =>
         command switch
         {
-            RecordStep record => Record(record, at),
+            RecordStep record => Record(record, at, bench),
+            ChooseLot choose => Choose(choose, bench),
             GoToStep go => [new WentTo(Unfinished(go.Step).Id)],
             RescalePot rescale => Rescale(rescale, at, bench),
             AddToPot add => [bench.Add(this, add)],
@@ -147,6 +156,7 @@ public sealed record Batch
         change switch
         {
             StepRecorded one => this with { Done = [.. Done.Where(done => done.Step != one.Done.Step), one.Done], AtStep = After(one.Done.Step) },
+            LotsFixed one => this with { Lots = [.. Lots.Where(taken => taken.Step != one.Step), .. one.Lots] },
             WentTo to => this with { AtStep = to.Step },
             PotRescaled pot => this with { Steps = pot.Steps, Content = Content with { Batch = Content.Batch with { Grams = pot.BatchG } } },
             PotAddedTo pot => this with { Content = pot.Content, Steps = pot.Steps, AtStep = pot.AtStep },
@@ -169,6 +179,7 @@ public sealed record Batch
             {
                 Done = [.. Done.Where(done => done.Step != put.Done.Step), put.Done],
                 Corrections = [.. Corrections, put.Correction],
+                Lots = put.Lots,
                 SlumpC = put.SlumpC,
                 Observations = put.Observations,
             },
@@ -221,7 +232,7 @@ public sealed record Batch
             "Open the batch again: its steps may have changed."
         );
 
-    private BatchEvent[] Record(RecordStep record, DateTime at)
+    private BatchEvent[] Record(RecordStep record, DateTime at, MakersBench bench)
     {
         var step = Unfinished(record.Step);
         var weighed = step.Kind == StepKind.Weigh && record.WeighedG is { } grams ? Weight(grams) : (decimal?)null;
@@ -245,7 +256,22 @@ public sealed record Batch
         // An older word that arrives late does not overwrite a newer one.
         return Done.Any(done => done.Step == step.Id && done.DoneAt > at)
             ? []
-            : [new StepRecorded(new StepDone(step.Id, at, weighed, record.TemperatureC, note))];
+            :
+            [
+                new StepRecorded(new StepDone(step.Id, at, weighed, record.TemperatureC, note)),
+                .. weighed is { } poured ? (BatchEvent[])[From(step, poured, bench.Stock, record.Lot)] : [],
+            ];
+    }
+
+    /// <summary>The lots of a weighing; one that was chosen before stays the first.</summary>
+    private LotsFixed From(MakeStep step, decimal grams, StockBook stock, Guid? chosen = null) =>
+        new(step.Id, LotsWeighed.At(this, step, grams, stock, chosen ?? Lots.FirstOrDefault(taken => taken.Step == step.Id)?.Lot));
+
+    private BatchEvent[] Choose(ChooseLot choose, MakersBench bench)
+    {
+        var step = Weighing(Unfinished(choose.Step).Id);
+        var grams = Done.FirstOrDefault(done => done.Step == step.Id)?.WeighedG ?? step.TargetG ?? 0;
+        return [From(step, grams, bench.Stock, choose.Lot)];
     }
 
     private Reading Read(ReadStep read, Guid id, DateTime at)
@@ -335,6 +361,7 @@ public sealed record Batch
         [
             new PotRescaled(steps, rescaled.TotalG),
             new StepRecorded(new StepDone(rescale.Step, at, Weight(rescale.WeighedG), Note: "poured over, the rest scaled up")),
+            From(Step(rescale.Step), Weight(rescale.WeighedG), bench.Stock),
         ];
     }
 

@@ -24,6 +24,7 @@ public enum ObservationKind
 /// <summary>Something done to a batch, told by the maker's hands. <see cref="Batch.Apply"/> answers what it changes.</summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(RecordStep), "record_step")]
+[JsonDerivedType(typeof(ChooseLot), "choose_lot")]
 [JsonDerivedType(typeof(GoToStep), "go_to_step")]
 [JsonDerivedType(typeof(RescalePot), "rescale_pot")]
 [JsonDerivedType(typeof(AddToPot), "add_to_pot")]
@@ -49,8 +50,18 @@ public abstract record BatchCommand;
 /// <param name="WeighedG">What the scale said, g; kept for a weighing only.</param>
 /// <param name="TemperatureC">What the thermometer said, °C.</param>
 /// <param name="Seen">What stood there when it was typed: something else that has come in since is not written over. Left out, it is.</param>
-public sealed record RecordStep(string Step, decimal? WeighedG = null, double? TemperatureC = null, string? Note = null, SeenStep? Seen = null)
-    : BatchCommand;
+/// <param name="Lot">The lot it was weighed from; left out, the one chosen for the step, or the first to expire.</param>
+public sealed record RecordStep(
+    string Step,
+    decimal? WeighedG = null,
+    double? TemperatureC = null,
+    string? Note = null,
+    SeenStep? Seen = null,
+    Guid? Lot = null
+) : BatchCommand;
+
+/// <summary>Takes a weighing from another lot than the first to expire.</summary>
+public sealed record ChooseLot(string Step, Guid Lot) : BatchCommand;
 
 /// <summary>What a hand saw recorded at a step; nothing where it saw none.</summary>
 public sealed record SeenStep(decimal? WeighedG = null, double? TemperatureC = null);
@@ -88,7 +99,8 @@ public sealed record Observe(ObservationKind What, double? TemperatureC = null, 
 public sealed record Withdraw(Guid Observation) : BatchCommand;
 
 /// <summary>Ends a spoilt batch where it stands; what was weighed stays on record.</summary>
-public sealed record GiveUpBatch(string Reason) : BatchCommand;
+/// <param name="PutBack">Steps whose material went back to its lot, unmixed; the rest is wasted.</param>
+public sealed record GiveUpBatch(string Reason, IReadOnlyList<string>? PutBack = null) : BatchCommand;
 
 /// <summary>Goes on with a batch that was given up.</summary>
 public sealed record TakeUpBatch : BatchCommand;

@@ -7,6 +7,9 @@ public abstract record BatchEvent;
 
 public sealed record StepRecorded(StepDone Done) : BatchEvent;
 
+/// <param name="Lots">Where what the step weighs comes from.</param>
+public sealed record LotsFixed(string Step, IReadOnlyList<LotTaken> Lots) : BatchEvent;
+
 public sealed record WentTo(string Step) : BatchEvent;
 
 public sealed record PotRescaled(IReadOnlyList<MakeStep> Steps, decimal BatchG) : BatchEvent;
@@ -27,7 +30,8 @@ public sealed record Observed(Observation Observation) : BatchEvent;
 
 public sealed record Withdrawn(Guid Observation) : BatchEvent;
 
-public sealed record BatchGivenUp(DateTime At, string Reason) : BatchEvent;
+/// <param name="PutBack">Steps whose material went back to its lot.</param>
+public sealed record BatchGivenUp(DateTime At, string Reason, IReadOnlySet<string> PutBack) : BatchEvent;
 
 public sealed record BatchTakenUp : BatchEvent;
 
@@ -37,7 +41,14 @@ public sealed record BatchBroughtBack : BatchEvent;
 
 /// <param name="SlumpC">Slump said of it as it is weighed now, °C.</param>
 /// <param name="Observations">All of them, with what is said of the same now.</param>
-public sealed record StepCorrected(StepDone Done, Correction Correction, double? SlumpC, IReadOnlyList<Observation> Observations) : BatchEvent;
+/// <param name="Lots">Where all weighings come from now.</param>
+public sealed record StepCorrected(
+    StepDone Done,
+    Correction Correction,
+    double? SlumpC,
+    IReadOnlyList<Observation> Observations,
+    IReadOnlyList<LotTaken> Lots
+) : BatchEvent;
 
 public sealed record ObservationCorrected(Observation Observation, Correction Correction) : BatchEvent;
 

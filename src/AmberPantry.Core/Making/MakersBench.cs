@@ -2,6 +2,7 @@ using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Pantry;
 using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Workshops;
 
@@ -13,8 +14,9 @@ namespace AmberPantry.Core.Making;
 /// <param name="Doubt">Why the number may be a slip; null where it need not be.</param>
 public sealed record PourOverChoices(decimal OverG, decimal? RescaledTotalG, IReadOnlyList<PotLine> TopUps, string KeepSays, string? Doubt);
 
-/// <summary>What a batch needs to know beside its own record: the scale, and how to judge what was weighed.</summary>
-public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor assessor)
+/// <summary>What a batch needs to know beside its own record: the scale, what is in the house, and how to judge what was weighed.</summary>
+/// <param name="stock">Lots of its materials, less what other batches have weighed; left out, nothing is booked in.</param>
+public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor assessor, StockBook? stock = null)
 {
     private const double CoolestPressC = -5;
     private const double WarmestPressC = 60;
@@ -25,6 +27,8 @@ public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor
     private static readonly Question MeltOnly = new() { Parts = [Part.Melt] };
 
     public Workshop Workshop => workshop;
+
+    public StockBook Stock { get; } = stock ?? StockBook.Empty;
 
     /// <summary>Slump said of a formula, °C.</summary>
     public double? SlumpOf(Formula weighed) => assessor.Assess(weighed, MeltOnly).Parts.Melt!.SlumpC;

@@ -217,6 +217,15 @@ public sealed record Material
     /// <summary>How much higher that lot melts than its kind does, K; below 0 lower.</summary>
     public double MeltShiftK { get; init; }
 
+    /// <summary>What that lot's certificate allows, percent of the product by category; null without one.</summary>
+    public IReadOnlyDictionary<string, double>? Certificate { get; init; }
+
+    /// <summary>What is in the house that may be used, g; null where nothing of it was booked in.</summary>
+    public decimal? HaveG { get; init; }
+
+    /// <summary>Whether that lot had melted on its way: what set by itself may have set in grains.</summary>
+    public bool ArrivedMelted { get; init; }
+
     /// <summary>Grams of one stroke of the maker's own pump; null for a usual one.</summary>
     public double? PumpG { get; init; }
 
@@ -242,6 +251,36 @@ public sealed record Material
 
     /// <summary>Usual greatest share for a kind of product, percent.</summary>
     public decimal MostPercentIn(string product) => Rates.FirstOrDefault(rate => rate.Product == product)?.Max ?? UseMaxPercent;
+}
+
+/// <summary>What the lot to use first says of a material.</summary>
+/// <param name="Material">Its key.</param>
+/// <param name="HaveG">What all lots hold that may be used, g.</param>
+/// <param name="Code">As on the bag; null where all is used up.</param>
+/// <param name="UseBy">The day by which it is to be used.</param>
+public sealed record LotInUse(string Material, decimal HaveG, string? Code, DateOnly? UseBy)
+{
+    /// <summary>What it was paid for; null without a price.</summary>
+    public decimal? PricePerKg { get; init; }
+
+    public decimal? MeltShiftK { get; init; }
+
+    public IReadOnlyDictionary<string, double>? Certificate { get; init; }
+
+    public bool ArrivedMelted { get; init; }
+
+    /// <summary>The material as this lot of it is.</summary>
+    internal Material In(Material material) =>
+        material with
+        {
+            HaveG = HaveG,
+            Lot = Code,
+            BestBefore = UseBy,
+            PricePerKg = PricePerKg ?? material.PricePerKg,
+            MeltShiftK = (double?)MeltShiftK ?? 0,
+            Certificate = Certificate,
+            ArrivedMelted = ArrivedMelted,
+        };
 }
 
 /// <summary>A material the maker keeps under a name of their own, as a grade of a catalogue material.</summary>

@@ -6,14 +6,17 @@ public sealed class MaterialShelf
     private readonly Dictionary<string, Material> byId;
     private readonly MakerMaterial[] own;
     private readonly MyName[] names;
+    private readonly LotInUse[] lots;
 
     /// <exception cref="Refusal">E_UNKNOWN_ID when a maker's material is based on something not in the catalogue.</exception>
     /// <param name="own">The maker's grades of catalogue materials.</param>
     /// <param name="names">Other names she has for any of them.</param>
-    public MaterialShelf(IEnumerable<MakerMaterial>? own = null, IEnumerable<MyName>? names = null)
+    /// <param name="lots">The lot to use first of each material that was booked in.</param>
+    public MaterialShelf(IEnumerable<MakerMaterial>? own = null, IEnumerable<MyName>? names = null, IEnumerable<LotInUse>? lots = null)
     {
         this.own = [.. own ?? []];
         this.names = [.. names ?? []];
+        this.lots = [.. lots ?? []];
         byId = Catalogue.All.ToDictionary(material => material.Id, StringComparer.OrdinalIgnoreCase);
         Own = [.. this.own.Select(Grade)];
         foreach (var material in Own)
@@ -21,6 +24,15 @@ public sealed class MaterialShelf
             byId[material.Id] = material;
         }
 
+        foreach (var lot in this.lots)
+        {
+            if (byId.TryGetValue(lot.Material, out var material))
+            {
+                byId[material.Id] = lot.In(material);
+            }
+        }
+
+        Own = [.. Own, .. this.lots.Select(lot => Find(lot.Material)).OfType<Material>().Where(one => Own.All(own => own.Id != one.Id))];
         foreach (var called in this.names.GroupBy(name => Key(name.Material)))
         {
             if (byId.TryGetValue(called.Key, out var material))
@@ -37,13 +49,17 @@ public sealed class MaterialShelf
     /// <summary>The catalogue alone.</summary>
     public static MaterialShelf Plain { get; } = new();
 
+    /// <summary>What the maker has: her own grades, and what was booked in.</summary>
     public IReadOnlyList<Material> Own { get; }
+
+    /// <summary>The lot to use first of each material that was booked in.</summary>
+    public IReadOnlyList<LotInUse> LotsInUse => lots;
 
     /// <summary>The maker's own first, then the catalogue.</summary>
     public IReadOnlyList<Material> All { get; }
 
     /// <summary>The shelf with one more name of her own.</summary>
-    public MaterialShelf Calling(MyName name) => new(own, [.. names, name]);
+    public MaterialShelf Calling(MyName name) => new(own, [.. names, name], lots);
 
     /// <exception cref="Refusal">E_RANGE for an empty or overlong name, E_TWICE when it means another material already.</exception>
     public void CheckName(MyName name, string field)
@@ -64,7 +80,7 @@ public sealed class MaterialShelf
 
     public static string Key(string name) => name.Trim().ToLowerInvariant();
 
-    /// <summary>Whether it is the maker's own, not only in the catalogue.</summary>
+    /// <summary>Whether the maker has it, not only the catalogue.</summary>
     public bool IsOwn(Material material) => Own.Any(own => own.Id == material.Id);
 
     public Material? Find(string id) => byId.GetValueOrDefault(id.Trim());

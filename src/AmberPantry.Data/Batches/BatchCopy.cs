@@ -41,6 +41,7 @@ internal sealed class BatchCopy : CopyPart<BatchRow>
             nameof(BatchRow.Corrections),
             nameof(BatchRow.StockMoves),
             nameof(BatchRow.Readings),
+            nameof(BatchRow.Lots),
         ];
 
     private IReadOnlyDictionary<int, (string Formula, int Number)>? names;

@@ -33,6 +33,7 @@ public static class BatchMapping
             Corrections = row.Corrections,
             StockMoves = row.StockMoves,
             Readings = row.Readings,
+            Lots = row.Lots,
         };
 
     /// <summary>Writes a batch into its rows.</summary>
@@ -42,7 +43,7 @@ public static class BatchMapping
         (row.StartedAt, row.TouchedAt, row.FinishedAt) = (batch.StartedAt, batch.TouchedAt, batch.FinishedAt);
         (row.SlumpC, row.UnitsMade, row.UnitsLeft, row.Place, row.Notes) = (batch.SlumpC, batch.UnitsMade, batch.UnitsLeft, batch.Place, batch.Notes);
         (row.GivenUpFor, row.ArchivedAt) = (batch.GivenUpFor, batch.ArchivedAt);
-        (row.Corrections, row.StockMoves, row.Readings) = (batch.Corrections, batch.StockMoves, batch.Readings);
+        (row.Corrections, row.StockMoves, row.Readings, row.Lots) = (batch.Corrections, batch.StockMoves, batch.Readings, batch.Lots);
         Merge(row.Done, batch.Done, one => one.Step, done => done.Step, done => new BatchStepRow { Step = done.Step }, Fill);
         Merge(row.Observations, batch.Observations, one => one.Id, seen => seen.Id, seen => new ObservationRow { Id = seen.Id }, Fill);
         row.TakeBrief(batch, PotColour.Of(batch.Content, shelf));

@@ -58,6 +58,9 @@ public sealed class BatchRow
 
     public IReadOnlyList<Reading> Readings { get; set; } = [];
 
+    /// <summary>Which lots its weighings came from.</summary>
+    public IReadOnlyList<LotTaken> Lots { get; set; } = [];
+
     public int Revision { get; set; }
 
     /// <summary>Id of the command that began it.</summary>
@@ -165,6 +168,7 @@ internal sealed class BatchConfiguration
         builder.Property(row => row.Corrections).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(row => row.StockMoves).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(row => row.Readings).AsJson().HasDefaultValueSql("'[]'");
+        builder.Property(row => row.Lots).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(row => row.Revision).IsConcurrencyToken();
         builder.HasIndex(row => row.Lot).IsUnique();
         builder.HasIndex(row => row.BegunBy).IsUnique();

@@ -3,6 +3,7 @@ using AmberPantry.Data.Batches;
 using AmberPantry.Data.Formulas;
 using AmberPantry.Data.House;
 using AmberPantry.Data.Materials;
+using AmberPantry.Data.Stock;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Data.Copy;
@@ -18,6 +19,8 @@ public static class PantryCopy
             new TomorrowCopy(),
             new MaterialCopy(),
             new MyNameCopy(),
+            new LotCopy(),
+            new LotMoveCopy(),
             new FormulaCopy(),
             new TrialCopy(),
             new TrialEditCopy(),
@@ -59,6 +62,7 @@ public static class PantryCopy
             }
         }
 
+        await LotMoveCopy.SumUp(db);
         await Briefs(db);
         if (keep)
         {

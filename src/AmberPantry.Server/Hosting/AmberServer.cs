@@ -112,6 +112,7 @@ public static class AmberServer
         AssessEndpoints.Map(api.WithTags("bench"));
         MaterialEndpoints.Map(api.MapGroup("/materials").WithTags("bench"));
         OwnMaterialEndpoints.Map(api.MapGroup("/materials/own").WithTags("materials"));
+        StockEndpoints.Map(api.MapGroup("/stock").WithTags("stock"));
         FormulaEndpoints.Map(api.MapGroup("/formulas").WithTags("bench"));
         TrialEndpoints.Map(api.MapGroup("/trials").WithTags("bench"));
         ScentEndpoints.Map(api.MapGroup("/scent").WithTags("bench"));

@@ -26,6 +26,9 @@ public sealed record OpenWorkshop(HouseSettings House, int Revision, DateTime? R
     /// <summary>Tomorrow's temperature at a landmark, °C, by its id.</summary>
     public required IReadOnlyDictionary<string, double> Tomorrow { get; init; }
 
+    /// <summary>Keys of the materials that the maker keeps under a name or price of her own.</summary>
+    public required IReadOnlySet<string> Own { get; init; }
+
     /// <summary>Assessments already given; they go with the workshop they were given for.</summary>
     public AnswerShelf Answers { get; } = new();
 
@@ -88,8 +91,9 @@ public sealed class WorkshopKeeper(IServiceScopeFactory scopes, PantryClock cloc
             Workshop = room is null ? workshop : workshop with { WorkroomC = room.WorkroomC, HumidityPercent = room.HumidityPercent },
         };
         said = new Wording(settings.Workshop);
-        return new OpenWorkshop(settings, house.Revision, room?.ReadAt, db.Shelf())
+        return new OpenWorkshop(settings, house.Revision, room?.ReadAt, db.Shelf(today))
         {
+            Own = db.Materials.Select(row => row.Id).ToHashSet(),
             Tomorrow = db.Tomorrow.AsNoTracking().ToDictionary(row => row.Place, row => row.TemperatureC),
         };
     }

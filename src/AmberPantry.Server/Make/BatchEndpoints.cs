@@ -54,7 +54,8 @@ public static class BatchEndpoints
     {
         var row = await db.Trials.AsNoTracking().Include(one => one.Formula).FirstOrDefaultAsync(one => one.Id == trial)
             ?? throw new NotThereException("That trial");
-        return StartView.Of(row, keeper.Open);
+        var open = keeper.Open;
+        return StartView.Of(row, open, await BatchStock.Book(db, row.Content, null, open.Workshop.Today));
     }
 
     private static async Task<BatchView> Take(int id, BatchAct act, PantryDb db, WorkshopKeeper keeper, PantryClock clock)

@@ -76,6 +76,7 @@ internal sealed class BatchKeeper(PantryDb db, WorkshopKeeper keeper, PantryCloc
     {
         var stamp = act.Stamp;
         var at = stamp.Happened(clock);
+        var stockMoved = false;
         await db.Command(async () =>
         {
             if (await db.BatchCommands.AsNoTracking().FirstOrDefaultAsync(row => row.Id == stamp.Id) is { } known)
@@ -99,7 +100,9 @@ internal sealed class BatchKeeper(PantryDb db, WorkshopKeeper keeper, PantryCloc
                 ?? throw new NotThereException("That batch");
             var batch = row.ToBatch();
             var open = keeper.Open;
-            var bench = new MakersBench(open.Shelf, open.Workshop, open.Assessor);
+            var stock = await BatchStock.Book(db, batch.Content, id, open.Workshop.Today);
+            var bench = new MakersBench(open.Shelf, open.Workshop, open.Assessor, stock);
+            var before = batch;
             foreach (var change in batch.Apply(act.Command, stamp.Id, at, bench))
             {
                 batch = batch.With(change);
@@ -107,6 +110,7 @@ internal sealed class BatchKeeper(PantryDb db, WorkshopKeeper keeper, PantryCloc
 
             row.Take(batch with { TouchedAt = clock.Now }, open.Shelf);
             row.Revision++;
+            stockMoved = await BatchStock.Post(db, before, batch, act.Command, at);
             db.BatchCommands.Add(
                 new BatchCommandRow
                 {
@@ -119,6 +123,10 @@ internal sealed class BatchKeeper(PantryDb db, WorkshopKeeper keeper, PantryCloc
             );
             return true;
         });
+        if (stockMoved)
+        {
+            keeper.Forget();
+        }
     }
 
     /// <summary>Forgets a batch in which nothing has been weighed yet.</summary>

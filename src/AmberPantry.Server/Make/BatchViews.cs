@@ -86,6 +86,9 @@ public sealed record BatchView
     /// <summary>Planned against weighed, one for each line.</summary>
     public required IReadOnlyList<DeviationView> Deviations { get; init; }
 
+    /// <summary>Where each weighing comes from, for what is booked in.</summary>
+    public required IReadOnlyList<StepLots> Lots { get; init; }
+
     public required SaidView Said { get; init; }
 
     /// <summary>How far each observation lies from what was said, by its id.</summary>
@@ -252,6 +255,7 @@ internal static class BatchViews
                         )
                 ),
             ],
+            Lots = BatchStock.Steps(batch, await BatchStock.Book(db, batch.Content, id, open.Workshop.Today), say),
             Said = new SaidView(said.Landmarks, said.Sentence, said.SlumpC),
             Verdicts = batch
                 .Observations.Select(seen => (seen.Id, Verdict: seen.Verdict(say)))

@@ -1,6 +1,7 @@
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Making;
 using AmberPantry.Core.Making.Sheets;
+using AmberPantry.Core.Pantry;
 using AmberPantry.Core.Science.Making;
 using AmberPantry.Data.Formulas;
 using AmberPantry.Server.House;
@@ -46,9 +47,12 @@ public sealed record StartView
 
     public required double? HumidityPercent { get; init; }
 
+    /// <summary>What it takes from the pantry, the scarce first.</summary>
+    public required IReadOnlyList<StockNeed> Stock { get; init; }
+
     public required StartCheck Check { get; init; }
 
-    internal static StartView Of(TrialRow trial, OpenWorkshop open)
+    internal static StartView Of(TrialRow trial, OpenWorkshop open, StockBook book)
     {
         var sheet = new SheetWriter(open.Shelf, open.Workshop).For(trial.Content);
         var say = open.Say;
@@ -70,6 +74,7 @@ public sealed record StartView
             BatchG = trial.Content.Batch.Grams,
             RoomC = open.Workshop.WorkroomC,
             HumidityPercent = open.Workshop.HumidityPercent,
+            Stock = BatchStock.Needs(trial.Content, book, open),
             Check = check with
             {
                 Stops =

@@ -2112,6 +2112,470 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/of": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    kind?: string;
+                    key?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockDetail"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    code?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FoundLot"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/arrival": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Delivery"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ArrivalVerdict"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/lots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BookIn"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LotView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/lots/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LotView"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ChangeLot"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LotView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/lots/{id}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MoveLot"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LotView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/lots/{id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TakeMoveBack"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LotView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/lots/{id}/set-apart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SetLotApart"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LotView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/lots/{id}/trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TraceView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/lots/{id}/recall.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/formulas": {
         parameters: {
             query?: never;
@@ -4071,6 +4535,13 @@ export interface components {
             /** @description Lines that go in here. */
             lines: string[];
         };
+        /** @description A use that the arrival check speaks against, allowed all the same. */
+        AllowedUse: {
+            /** @description Key of the use. */
+            use: string;
+            /** @description Why, 1 to 200 letters. */
+            reason: string;
+        };
         Archive: {
             archived: boolean;
         };
@@ -4079,6 +4550,65 @@ export interface components {
          * @enum {unknown}
          */
         Arrival: "as_sent" | "softened_set_again" | "melted_set_again";
+        /** @description What eye, nose and thumb say of a delivery before it is weighed. Each can be left out. */
+        ArrivalCheck: {
+            /**
+             * Format: double
+             * @description Temperature of what came, °C.
+             */
+            feltC?: null | number;
+            /**
+             * Format: double
+             * @description Where the thumb pressed, °C.
+             */
+            roomC?: null | number;
+            /**
+             * Format: int32
+             * @description Thumb press 1 to 5.
+             */
+            thumb?: null | number;
+            /** @description Answers by the key of their question. */
+            seen?: {
+                [key: string]: string;
+            };
+            /** @description Whether it had melted, wholly or at its edges. */
+            melted?: boolean;
+        };
+        /** @description An answer that can be chosen. */
+        ArrivalOption: {
+            answer: string;
+            word: string;
+        };
+        /** @description One question of the arrival check. */
+        ArrivalQuestion: {
+            key: string;
+            question: string;
+            options: components["schemas"]["ArrivalOption"][];
+            /** @description As chosen; null while nobody looked. */
+            answer: null | string;
+            /** @description What the answer means, or that nobody looked. */
+            meaning: string;
+        };
+        ArrivalUse: {
+            use: string;
+            name: string;
+            verdict: components["schemas"]["GoodFor"];
+            /** @description As it is read: yes, no, with care, if you like. */
+            word: string;
+            reason: string;
+        };
+        /** @description What a delivery is good for, and the words for who sent it. */
+        ArrivalVerdict: {
+            questions: components["schemas"]["ArrivalQuestion"][];
+            /** @description What the thumb says beside the model and the lot before; null for what is not pressed. */
+            thumbSays: null | string;
+            uses: components["schemas"]["ArrivalUse"][];
+            /** @description Paragraphs for the supplier; empty while nothing is wrong. */
+            letter: string[];
+            /** @description How earlier deliveries of this supplier came; null for a first one. */
+            supplierSays: null | string;
+            melt: null | components["schemas"]["MeltPart"];
+        };
         /** @description A finding put aside, and the number it stood at. */
         AsideAt: {
             finding: string;
@@ -4188,6 +4718,8 @@ export interface components {
             corrections?: components["schemas"]["Correction"][];
             /** @description Stock taken by hand, the oldest first. */
             stockMoves?: components["schemas"]["StockMove"][];
+            /** @description Which lots its weighings came from, step by step. */
+            lots?: components["schemas"]["LotTaken"][];
             isFinished?: boolean;
             /** @description What is in the pot, line by line. */
             pot?: null | components["schemas"]["PotLine"][];
@@ -4278,7 +4810,7 @@ export interface components {
             slackMin: number;
         };
         /** @description Something done to a batch, told by the maker's hands. IReadOnlyList&lt;BatchEvent&gt; Batch.Apply(BatchCommand command, Guid id, DateTime at, MakersBench bench) answers what it changes. */
-        BatchCommand: components["schemas"]["BatchCommandRecordStep"] | components["schemas"]["BatchCommandGoToStep"] | components["schemas"]["BatchCommandRescalePot"] | components["schemas"]["BatchCommandAddToPot"] | components["schemas"]["BatchCommandFinishBatch"] | components["schemas"]["BatchCommandPlaceStock"] | components["schemas"]["BatchCommandCountStock"] | components["schemas"]["BatchCommandWriteNotes"] | components["schemas"]["BatchCommandObserve"] | components["schemas"]["BatchCommandWithdraw"] | components["schemas"]["BatchCommandGiveUpBatch"] | components["schemas"]["BatchCommandTakeUpBatch"] | components["schemas"]["BatchCommandArchiveBatch"] | components["schemas"]["BatchCommandBringBackBatch"] | components["schemas"]["BatchCommandCorrectStep"] | components["schemas"]["BatchCommandCorrectObservation"] | components["schemas"]["BatchCommandTakeStock"] | components["schemas"]["BatchCommandPutStockBack"] | components["schemas"]["BatchCommandReadStep"] | components["schemas"]["BatchCommandTakeReadingBack"];
+        BatchCommand: components["schemas"]["BatchCommandRecordStep"] | components["schemas"]["BatchCommandChooseLot"] | components["schemas"]["BatchCommandGoToStep"] | components["schemas"]["BatchCommandRescalePot"] | components["schemas"]["BatchCommandAddToPot"] | components["schemas"]["BatchCommandFinishBatch"] | components["schemas"]["BatchCommandPlaceStock"] | components["schemas"]["BatchCommandCountStock"] | components["schemas"]["BatchCommandWriteNotes"] | components["schemas"]["BatchCommandObserve"] | components["schemas"]["BatchCommandWithdraw"] | components["schemas"]["BatchCommandGiveUpBatch"] | components["schemas"]["BatchCommandTakeUpBatch"] | components["schemas"]["BatchCommandArchiveBatch"] | components["schemas"]["BatchCommandBringBackBatch"] | components["schemas"]["BatchCommandCorrectStep"] | components["schemas"]["BatchCommandCorrectObservation"] | components["schemas"]["BatchCommandTakeStock"] | components["schemas"]["BatchCommandPutStockBack"] | components["schemas"]["BatchCommandReadStep"] | components["schemas"]["BatchCommandTakeReadingBack"];
         /** @description Plans a weighing that is not in the formula, to rescue the pot: it becomes the step in hand. */
         BatchCommandAddToPot: {
             /** @enum {string} */
@@ -4301,6 +4833,14 @@ export interface components {
         BatchCommandBringBackBatch: {
             /** @enum {string} */
             kind?: "bring_back";
+        };
+        /** @description Takes a weighing from another lot than the first to expire. */
+        BatchCommandChooseLot: {
+            /** @enum {string} */
+            kind?: "choose_lot";
+            step: string;
+            /** Format: uuid */
+            lot: string;
         };
         /** @description Puts an observation right; what is left out stays. */
         BatchCommandCorrectObservation: {
@@ -4363,6 +4903,8 @@ export interface components {
             /** @enum {string} */
             kind?: "give_up";
             reason: string;
+            /** @description Steps whose material went back to its lot, unmixed; the rest is wasted. */
+            putBack?: null | string[];
         };
         /** @description Turns to another step, forward or back. */
         BatchCommandGoToStep: {
@@ -4445,6 +4987,11 @@ export interface components {
             temperatureC?: null | number;
             note?: null | string;
             seen?: null | components["schemas"]["SeenStep"];
+            /**
+             * Format: uuid
+             * @description The lot it was weighed from; left out, the one chosen for the step, or the first to expire.
+             */
+            lot?: null | string;
         };
         /** @description Scales the rest of the pot up to what was poured over. */
         BatchCommandRescalePot: {
@@ -4568,6 +5115,8 @@ export interface components {
             potG: number;
             /** @description Planned against weighed, one for each line. */
             deviations: components["schemas"]["DeviationView"][];
+            /** @description Where each weighing comes from, for what is booked in. */
+            lots: components["schemas"]["StepLots"][];
             said: components["schemas"]["SaidView"];
             /** @description How far each observation lies from what was said, by its id. */
             verdicts: {
@@ -4703,6 +5252,24 @@ export interface components {
             /** @description top, middle or base; empty where its composition is not known. */
             note: string;
         };
+        /** @description A delivery to be booked in. The id of its stamp becomes the lot's. */
+        BookIn: {
+            stamp: components["schemas"]["Stamp"];
+            kind: components["schemas"]["StockKind"];
+            /** @description Key or name of the material, or id of the container. */
+            of: string;
+            /**
+             * Format: double
+             * @description Grams or pieces that came.
+             */
+            amount: number;
+            facts: components["schemas"]["LotFacts"];
+            check?: null | components["schemas"]["ArrivalCheck"];
+            /** @description The words for the supplier that are kept with it. */
+            letter?: null | string;
+            /** @description Uses that are allowed against the check. */
+            allowed?: components["schemas"]["AllowedUse"][];
+        };
         /** @description Whether it stays loose in this air. */
         Caking: {
             /** Format: double */
@@ -4757,6 +5324,14 @@ export interface components {
             reason: string;
             fix: string;
             source: string;
+        };
+        ChangeLot: {
+            /**
+             * Format: int32
+             * @description Of the lot as it was seen.
+             */
+            revision: number;
+            facts: components["schemas"]["LotFacts"];
         };
         /** @description Something no model tells: the maker looks for it on what was made. */
         CheckToMake: {
@@ -5089,6 +5664,17 @@ export interface components {
             madeAt: string;
             /** Format: int64 */
             bytes: number;
+        };
+        /** @description A delivery as it stands on the bench before it is booked in. */
+        Delivery: {
+            material: string;
+            facts: components["schemas"]["LotFacts"];
+            /**
+             * Format: double
+             * @description Grams on the bag.
+             */
+            amount: number;
+            check: components["schemas"]["ArrivalCheck"];
         };
         DeviationView: {
             material: string;
@@ -5551,6 +6137,16 @@ export interface components {
              */
             gap?: boolean;
         };
+        /** @description What a code on a bag or a sticker stands for. */
+        FoundLot: {
+            /** Format: uuid */
+            lot: string;
+            kind: components["schemas"]["StockKind"];
+            /** @description Key of the material or container. */
+            of: string;
+            code: string;
+            sticker: string;
+        };
         /** @description A trial as the jump shows it. */
         FoundTrial: {
             /** Format: int32 */
@@ -5566,6 +6162,11 @@ export interface components {
          * @enum {unknown}
          */
         GivesWay: "makeweight" | "everyone" | "same_role" | "donor" | "on_top";
+        /**
+         * @description Whether a delivery is good for a use.
+         * @enum {unknown}
+         */
+        GoodFor: "unknown" | "yes" | "with_care" | "no" | "if_you_like";
         /** @description Grease left at a minute after rubbing in, 0 to 10. */
         GreaseAt: {
             /** Format: double */
@@ -5599,6 +6200,16 @@ export interface components {
             /** @description "Besides: scent 1.0 %. 37.8 % is liquid at 20 °C, 1.8 % of it scent, vitamins and extracts." */
             says: string;
             lines: components["schemas"]["LineInBase"][];
+        };
+        /** @description A move told by hand. */
+        HandMove: {
+            kind: components["schemas"]["MoveKind"];
+            /**
+             * Format: double
+             * @description What went; of a count, what is there.
+             */
+            amount: number;
+            reason?: null | string;
         };
         /**
          * @description What a step wants of the maker.
@@ -6168,6 +6779,187 @@ export interface components {
          * @enum {unknown}
          */
         LookKind: "hold_back" | "press_test";
+        /** @description One delivery of one material or container, and what is left of it. */
+        Lot: {
+            /** Format: uuid */
+            id: string;
+            /**
+             * Format: int32
+             * @description Runs on through the pantry; it stands on the lot's sticker.
+             */
+            number: number;
+            kind: components["schemas"]["StockKind"];
+            /** @description Key of the material, or id of the container. */
+            of: string;
+            facts: components["schemas"]["LotFacts"];
+            /**
+             * Format: double
+             * @description As received: grams of a material, pieces of a container.
+             */
+            received: number;
+            /**
+             * Format: double
+             * @description What is left by the book: the sum of its moves.
+             */
+            left: number;
+            /** @description Why it is set apart; null while it may be used. */
+            setApartFor?: null | string;
+            arrival?: null | components["schemas"]["ArrivalCheck"];
+            /** @description The words for the supplier, kept with the lot. */
+            letter?: null | string;
+            allowed?: components["schemas"]["AllowedUse"][];
+            mayBeUsed?: boolean;
+            /** @description What stands on its sticker. */
+            sticker?: null | string;
+            /**
+             * Format: double
+             * @description What a gram or a piece was paid for; null without a price.
+             */
+            priceOfOne?: null | number;
+        };
+        /** @description A lot that a weighing may come from. */
+        LotChoice: {
+            /** Format: uuid */
+            lot: string;
+            code: string;
+            sticker: string;
+            /**
+             * Format: double
+             * @description What is left of it beside what stands in pots, g.
+             */
+            free: number;
+            /** Format: date */
+            useBy: null | string;
+            isPast: boolean;
+        };
+        /** @description What a maker tells of a lot, beside how much of it there is. */
+        LotFacts: {
+            /** @description As it stands on the bag, 1 to 40 characters. */
+            code: string;
+            /**
+             * Format: date
+             * @description The day it came.
+             */
+            receivedOn: string;
+            /** @description Who it came from. */
+            supplier?: null | string;
+            /**
+             * Format: double
+             * @description What was paid for all of it, in the workshop's currency.
+             */
+            price?: null | number;
+            /** Format: date */
+            bestBefore?: null | string;
+            /**
+             * Format: date
+             * @description The day it was opened; null while it is closed.
+             */
+            openedOn?: null | string;
+            /**
+             * Format: int32
+             * @description How long it keeps once it is open, months; null where only its best before counts.
+             */
+            monthsOnceOpen?: null | number;
+            /** @description Where it stands. */
+            place?: null | string;
+            /**
+             * Format: double
+             * @description How much higher it melts than its kind does, K; below 0 lower.
+             */
+            meltShiftK?: null | number;
+            /** @description What a scent's certificate allows, percent of the product by its category; null without one. */
+            certificate?: null | {
+                [key: string]: number;
+            };
+            note?: string;
+            /**
+             * Format: date
+             * @description The day by which it is to be used: its best before, or the end of its months once open, whichever comes first.
+             */
+            useBy?: null | string;
+        };
+        /** @description One line of a lot's ledger. It is never changed: what was wrong is taken back by its opposite. */
+        LotMove: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            lot: string;
+            kind: components["schemas"]["MoveKind"];
+            /**
+             * Format: double
+             * @description Grams or pieces; below 0 it went.
+             */
+            amount: number;
+            /**
+             * Format: date-time
+             * @description When it happened, UTC.
+             */
+            at: string;
+            /** @description Lot of the batch that took it; null where a hand did. */
+            batch?: null | string;
+            /** @description Step of that batch. */
+            step?: null | string;
+            reason?: string;
+            /**
+             * Format: uuid
+             * @description The move that this one takes back.
+             */
+            takesBack?: null | string;
+        };
+        /** @description Where an amount comes from. */
+        LotOffer: {
+            parts: components["schemas"]["LotPart"][];
+            /**
+             * Format: double
+             * @description What no lot holds.
+             */
+            missing: number;
+        };
+        /** @description An amount from one lot. */
+        LotPart: {
+            /** Format: uuid */
+            lot: string;
+            /** @description As on its bag. */
+            code: string;
+            /** Format: double */
+            amount: number;
+        };
+        /** @description What was weighed from a lot at a step. */
+        LotTaken: {
+            /** @description Id of the step. */
+            step: string;
+            /** @description Key of the material. */
+            material: string;
+            /**
+             * Format: uuid
+             * @description Null for what no lot in the book held.
+             */
+            lot: null | string;
+            /** @description As on its bag; empty where there was none. */
+            code: string;
+            /** Format: double */
+            grams: number;
+        };
+        /** @description A lot as its page shows it. */
+        LotView: {
+            lot: components["schemas"]["Lot"];
+            /** Format: int32 */
+            revision: number;
+            /** @description How it stands: "use first, best before Feb 2027". */
+            says: string;
+            /** @description Past its date. */
+            isPast: boolean;
+            /**
+             * Format: double
+             * @description What batches in hand have weighed of it.
+             */
+            inPots: number;
+            /** @description Its ledger, the newest first. */
+            moves: components["schemas"]["LotMove"][];
+            sticker?: null | string;
+            /** Format: date */
+            useBy?: null | string;
+        };
         /** @description One thing to do. The maker sees one at a time. */
         MakeStep: {
             /** @description Stays with the step whatever is put before it; unique in its batch. */
@@ -6395,6 +7187,15 @@ export interface components {
             material: string;
             /** Format: double */
             percent: number;
+        };
+        /**
+         * @description Why an amount came or went.
+         * @enum {unknown}
+         */
+        MoveKind: "receive" | "use" | "count" | "waste" | "give" | "sell";
+        MoveLot: {
+            stamp: components["schemas"]["Stamp"];
+            move: components["schemas"]["HandMove"];
         };
         /** @enum {unknown} */
         NameFit: "exact" | "starts" | "holds" | "near" | null;
@@ -7308,6 +8109,10 @@ export interface components {
             /** Format: double */
             value?: null | number;
         };
+        SetLotApart: {
+            /** @description Left out, it may be used again. */
+            reason?: null | string;
+        };
         SettingNow: {
             /** Format: int32 */
             batch: number;
@@ -7408,6 +8213,57 @@ export interface components {
             /** Format: double */
             errorPercent: number;
             verdict: components["schemas"]["WeighVerdict"];
+        };
+        /**
+         * @description Where the pantry files a material or container.
+         * @enum {unknown}
+         */
+        ShelfGroup: "waxes" | "butters" | "oils" | "powders" | "salts" | "scents" | "colours" | "others" | "containers";
+        /** @description One row of the pantry: how much is there, how much of it is promised, and what to use first. */
+        ShelfLine: {
+            kind: components["schemas"]["StockKind"];
+            of: string;
+            name: string;
+            group: components["schemas"]["ShelfGroup"];
+            /**
+             * Format: double
+             * @description Grams or pieces that may be used.
+             */
+            have: number;
+            /**
+             * Format: double
+             * @description What batches in hand want of it.
+             */
+            spokenFor: number;
+            /** Format: double */
+            free: number;
+            /**
+             * Format: double
+             * @description What stands apart, or is past its date.
+             */
+            apart: number;
+            /**
+             * Format: int32
+             * @description Lots with something left.
+             */
+            lots: number;
+            /** @description Lot to use first, as on its bag. */
+            useFirst: null | string;
+            /** Format: date */
+            useBy: null | string;
+            /**
+             * Format: double
+             * @description What usable lots were paid for; null where none has a price.
+             */
+            worth: null | number;
+            /**
+             * Format: double
+             * @description What is to be bought to be at ease again; null where nothing is short.
+             */
+            buy: null | number;
+            supplier: null | string;
+            /** @description The worst first. */
+            findings: components["schemas"]["StockFinding"][];
         };
         /** @description A habit that is ticked before a batch begins. */
         SignOffRow: {
@@ -7641,6 +8497,18 @@ export interface components {
             /** @description Ids of the trials of the cups, where they are there. */
             trials: number[];
         };
+        /** @description What a batch wants of something: it is spoken for until the batch is finished or given up. */
+        SpokenFor: {
+            /**
+             * Format: int32
+             * @description Id of the batch.
+             */
+            batch: number;
+            /** @description Formula, trial and lot. */
+            name: string;
+            /** Format: double */
+            amount: number;
+        };
         /** @description A state that eye and hand tell, with what it means and what comes next. */
         StageWord: {
             id: string;
@@ -7770,6 +8638,8 @@ export interface components {
             roomC: number;
             /** Format: double */
             humidityPercent: null | number;
+            /** @description What it takes from the pantry, the scarce first. */
+            stock: components["schemas"]["StockNeed"][];
             check: components["schemas"]["StartCheck"];
         };
         /** @description A state and the temperatures it lasts. */
@@ -7843,6 +8713,19 @@ export interface components {
          * @enum {unknown}
          */
         StepKind: "gather" | "weigh" | "melt" | "hold" | "cool" | "pour" | "set" | "cap" | "record" | "check" | "mix" | "sift" | "add" | "fill" | "rest" | "stir" | "chill" | "whip" | "label" | "dry" | "demould" | "grind" | "wet" | "mould" | "wait" | "bake" | "split";
+        /** @description Where the weighing of a step comes from. */
+        StepLots: {
+            step: string;
+            /** @description As it is read under the name of the material. */
+            says: string;
+            /**
+             * Format: uuid
+             * @description The lot that is used first.
+             */
+            chosen: null | string;
+            /** @description All lots that it may come from. */
+            choices: components["schemas"]["LotChoice"][];
+        };
         /** @description What a plan has to say of a step. */
         StepSaying: {
             severity: components["schemas"]["Severity"];
@@ -7854,6 +8737,31 @@ export interface components {
             /** Format: uuid */
             command?: null | string;
         };
+        /** @description A material or container with its lots. */
+        StockDetail: {
+            row: components["schemas"]["StockRow"];
+            /** Format: date */
+            today: string;
+            /** @description Name on the label; null for a container. */
+            inci: null | string;
+            /** @description "melts 31 to 38 °C · use up to 100 % · £9.00 a kg". */
+            facts: string;
+            /** @description Whether a certificate rules it. */
+            isScent: boolean;
+            /** @description The first to use at the head; used up ones last. */
+            lots: components["schemas"]["LotView"][];
+            spokenFor: components["schemas"]["SpokenFor"][];
+        };
+        /** @description Something worth knowing of what is in the house. */
+        StockFinding: {
+            severity: components["schemas"]["Severity"];
+            sentence: string;
+        };
+        /**
+         * @description What stock is of, and so how it is counted.
+         * @enum {unknown}
+         */
+        StockKind: "material" | "container";
         /** @description Finished stock of one batch. */
         StockLayer: {
             /** Format: int32 */
@@ -7891,6 +8799,21 @@ export interface components {
             for: components["schemas"]["StockOut"];
             note: string;
         };
+        /** @description What a batch wants of a material or container, and where that comes from. */
+        StockNeed: {
+            kind: components["schemas"]["StockKind"];
+            /** @description Key of the material, or id of the container. */
+            of: string;
+            name: string;
+            /**
+             * Format: double
+             * @description Grams or pieces.
+             */
+            wanted: number;
+            offer: components["schemas"]["LotOffer"];
+            /** @description "SB-0311"; "640 g of SB-0311, 44 g of SB-0522"; what is missing. */
+            says: string;
+        };
         /**
          * @description Why finished stock left the shelf.
          * @enum {unknown}
@@ -7901,6 +8824,31 @@ export interface components {
          * @enum {unknown}
          */
         StockPlace: "shelf" | "held_back" | "cool_box";
+        /** @description A row of the pantry. */
+        StockRow: {
+            /** @description Amounts in grams or pieces. */
+            line: components["schemas"]["ShelfLine"];
+            /** @description Of the material, #RRGGBB; null for a container. */
+            colour: null | string;
+            /** @description Key of the maker's own material of this name; null where it is the catalogue's. */
+            own: null | string;
+            /** @description Other words it is found by. */
+            searched: string[];
+        };
+        /** @description All that is in the house. */
+        StockView: {
+            /**
+             * Format: date
+             * @description The workshop's day.
+             */
+            today: string;
+            rows: components["schemas"]["StockRow"][];
+            /**
+             * Format: double
+             * @description What it was paid for, as far as prices are known.
+             */
+            worth: number;
+        };
         /** @description A line measured by what works in it, not by what is weighed. */
         StrengthAnswer: {
             /**
@@ -7979,6 +8927,14 @@ export interface components {
             add: string[];
             remove: string[];
         };
+        TakeMoveBack: {
+            stamp: components["schemas"]["Stamp"];
+            /**
+             * Format: uuid
+             * @description Id of the move that is taken back.
+             */
+            move: string;
+        };
         /** @description A vessel that stands on the axis: its width is what there is of it, its height what a gram of it holds. */
         Tank: {
             id: string;
@@ -8054,6 +9010,41 @@ export interface components {
             temperatures: {
                 [key: string]: number;
             };
+        };
+        /** @description Where a lot went. */
+        TraceView: {
+            lot: components["schemas"]["Lot"];
+            name: string;
+            /** @description "SB-1190 reached 3 batches and 14 jars." */
+            sentence: string;
+            batches: components["schemas"]["TracedBatch"][];
+        };
+        /** @description A batch that a lot reached. */
+        TracedBatch: {
+            /** Format: int32 */
+            batch: number;
+            lot: string;
+            name: string;
+            /**
+             * Format: double
+             * @description Of the lot in it.
+             */
+            amount: number;
+            /** @description Weighed into it; the batch is not finished. */
+            isInPot: boolean;
+            /** @description Word for one container. */
+            unit: string;
+            /** @description Units that went by hand. */
+            out: components["schemas"]["StockMove"][];
+            /** Format: date-time */
+            startedAt: string;
+            /** Format: date-time */
+            finishedAt: null | string;
+            /** Format: int32 */
+            unitsMade: null | number;
+            /** Format: int32 */
+            unitsLeft: null | number;
+            givenUpFor: null | string;
         };
         TrialBrief: {
             /** Format: int32 */

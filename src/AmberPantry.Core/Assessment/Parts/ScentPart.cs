@@ -25,16 +25,30 @@ public sealed record ScentReading(
                 .Select(line => (line.Oil!, line.Pct)),
         ];
         string[] blind = [.. scents.Where(pair => pair.Material.ScentOil is null).Select(pair => pair.Material.Name)];
+        var certificates = scents
+            .Where(pair => pair.Material is { ScentOil: not null, Certificate: not null })
+            .GroupBy(pair => pair.Material.ScentOil!.Id)
+            .ToDictionary(
+                lines => lines.Key,
+                IReadOnlyDictionary<string, double> (lines) => Strictest([.. lines.Select(line => line.Material.Certificate!)])
+            );
         var use = new ScentUse(subject.Family.Rules, subject.Use.ScentArea, subject.Use.Audience, subject.Workshop.Schools.Market);
         var allergens = ScentAllergens.Of(subject.Family.LeaveOn, AllergenList.Extended, known);
         return new ScentReading(
-            known.Length > 0 ? ScentLimits.Of(use, known) : null,
+            known.Length > 0 ? ScentLimits.Of(use, known, certificates) : null,
             known.Length > 0 ? ScentStrength.Of(subject.Family.Rules, known) : null,
             allergens.Declare,
             blind,
             allergens.OilsByName
         );
     }
+
+    /// <summary>Two scents of one kind share its limit: the lower of both.</summary>
+    private static Dictionary<string, double> Strictest(IReadOnlyDictionary<string, double>[] certificates) =>
+        certificates
+            .SelectMany(one => one)
+            .GroupBy(limit => limit.Key)
+            .ToDictionary(limits => limits.Key, limits => limits.Min(limit => limit.Value));
 }
 
 /// <summary>Limits, strength and the names a label needs.</summary>

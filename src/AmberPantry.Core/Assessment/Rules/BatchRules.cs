@@ -82,6 +82,50 @@ internal sealed class Weighable : IRule
     }
 }
 
+/// <summary>More wanted of a material than is in the house.</summary>
+internal sealed class EnoughOnTheShelf : IRule
+{
+    private const decimal StepG = 10;
+
+    public IEnumerable<Found> Check(Subject subject)
+    {
+        var lacking = subject
+            .There.Where(pair => pair.Material.HaveG is { } have && Wanted(subject, pair.Line) > have)
+            .OrderBy(pair => pair.Material.HaveG / Wanted(subject, pair.Line))
+            .ToArray();
+        if (lacking.Length == 0)
+        {
+            yield break;
+        }
+
+        var (line, material) = lacking[0];
+        decimal have = material.HaveG!.Value,
+            wanted = Wanted(subject, line);
+        var others = Wording.List([.. lacking.Skip(1).Select(pair => Wording.Brief(pair.Material.Name))]);
+        var reach = Math.Floor(have / line.Percent * 100 / StepG) * StepG;
+        yield return new Found
+        {
+            Id = "stock-short",
+            Severity = Severity.Watch,
+            Sentence =
+                $"{material.Name}: **{subject.Say.RoundWeight(have)}** here, **{subject.Say.RoundWeight(wanted)}** wanted."
+                + (others.Length == 0 ? "" : $" Short of {others} too."),
+            Numbers = [new("in the house", (double)have, "g"), new("wanted", (double)wanted, "g")],
+            Because = "What its lots hold by the book, without what is set apart or past its date, against this line of the batch.",
+            Gap = other =>
+                (double)
+                    other
+                        .There.Select(pair => pair.Material.HaveG is { } there ? (Wanted(other, pair.Line) / Math.Max(there, 1)) - 1 : -1)
+                        .DefaultIfEmpty(-1)
+                        .Max(),
+            Acts = reach > 0 ? [($"Make {subject.Say.RoundWeight(reach)} instead", new SetBatch(new BatchSize(reach)))] : [],
+            Inside = 0,
+        };
+    }
+
+    private static decimal Wanted(Subject subject, FormulaLine line) => subject.Formula.Batch.Grams * line.Percent / 100;
+}
+
 /// <summary>Amounts that were not told: one is what the others leave, several cannot be solved.</summary>
 internal sealed class AmountsTold : IRule
 {

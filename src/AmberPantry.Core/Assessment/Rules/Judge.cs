@@ -28,6 +28,7 @@ internal static class Judge
         new CoolDownLate(),
         new WaitsForWax(),
         new Weighable(),
+        new EnoughOnTheShelf(),
         new AmountsTold(),
         new Complete(),
         new LabelCautions(),

@@ -56,7 +56,7 @@ internal static class PlanAsk
                 ChillC = schools.TryGetValue("cool", out var cool) ? CoolPlace.Of(cool)?.C : null,
             },
             new PlanChoices(
-                Chosen<HoldChoice>("hold") ?? HoldChoice.Auto,
+                Hold(subject, Chosen<HoldChoice>("hold") ?? HoldChoice.Auto),
                 Chosen<AntioxidantChoice>("antioxidant") ?? AntioxidantChoice.CoolDown,
                 Chosen<ScentChoice>("scent") ?? ScentChoice.LastPourable,
                 Chosen<PassChoice>("pass") ?? PassChoice.Auto,
@@ -68,6 +68,12 @@ internal static class PlanAsk
             Lines = [.. subject.There.Select(pair => Line(pair.Line, pair.Material, subject.Family))],
         };
     }
+
+    /// <summary>A butter that ran on its way set by itself: what grain is in it only a hold takes out.</summary>
+    private static HoldChoice Hold(Subject subject, HoldChoice chosen) =>
+        chosen == HoldChoice.Auto && subject.There.Any(pair => pair.Material is { Role: Role.SoftButter, ArrivedMelted: true })
+            ? HoldChoice.Yes
+            : chosen;
 
     /// <summary>The way of making: as chosen, else what suits what is in it and the air of today.</summary>
     private static PlanRoute RouteOf(Subject subject)

@@ -27,7 +27,7 @@ namespace AmberPantry.Data.Migrations.Model
                 "AmberPantry.Data.Batches.BatchRow",
                 typeof(BatchRow),
                 baseEntityType,
-                propertyCount: 34,
+                propertyCount: 35,
                 navigationCount: 3,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 7,
@@ -168,6 +168,21 @@ namespace AmberPantry.Data.Migrations.Model
                 typeof(string),
                 propertyInfo: typeof(BatchRow).GetProperty("Lot", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(BatchRow).GetField("<Lot>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var lots = runtimeEntityType.AddProperty(
+                "Lots",
+                typeof(IReadOnlyList<LotTaken>),
+                propertyInfo: typeof(BatchRow).GetProperty("Lots", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<Lots>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueGenerated: ValueGenerated.OnAdd);
+            lots.SetValueConverter(new ValueConverter<IReadOnlyList<LotTaken>, string>(
+                string (IReadOnlyList<LotTaken> value) => Json.Write(value),
+                IReadOnlyList<LotTaken> (string text) => Json.Read<IReadOnlyList<LotTaken>>(text)));
+            lots.SetComparer(new ValueComparer<IReadOnlyList<LotTaken>>(
+                bool (IReadOnlyList<LotTaken> a, IReadOnlyList<LotTaken> b) => Json.Write(a) == Json.Write(b),
+                int (IReadOnlyList<LotTaken> value) => Json.Write(value).GetHashCode(StringComparison.Ordinal),
+                IReadOnlyList<LotTaken> (IReadOnlyList<LotTaken> value) => value));
+            lots.AddAnnotation("Relational:DefaultValueSql", "'[]'");
 
             var notes = runtimeEntityType.AddProperty(
                 "Notes",

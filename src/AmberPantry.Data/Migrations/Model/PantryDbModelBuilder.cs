@@ -11,7 +11,7 @@ namespace AmberPantry.Data.Migrations.Model
     public partial class PantryDbModel
     {
         private PantryDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("79390012-86bc-48e0-b974-e1748daa47e7"), entityTypeCount: 16)
+            : base(skipDetectChanges: false, modelId: new Guid("5f2007f9-036a-4bb0-9139-00a8a99c9b06"), entityTypeCount: 18)
         {
         }
 
@@ -33,6 +33,8 @@ namespace AmberPantry.Data.Migrations.Model
             var tomorrowRow = TomorrowRowEntityType.Create(this);
             var materialRow = MaterialRowEntityType.Create(this);
             var myNameRow = MyNameRowEntityType.Create(this);
+            var lotMoveRow = LotMoveRowEntityType.Create(this);
+            var lotRow = LotRowEntityType.Create(this);
 
             BatchCommandRowEntityType.CreateForeignKey1(batchCommandRow, batchRow);
             BatchRowEntityType.CreateForeignKey1(batchRow, trialRow);
@@ -43,6 +45,7 @@ namespace AmberPantry.Data.Migrations.Model
             TrialCommandRowEntityType.CreateForeignKey1(trialCommandRow, trialRow);
             TrialEditRowEntityType.CreateForeignKey1(trialEditRow, trialRow);
             TrialRowEntityType.CreateForeignKey1(trialRow, formulaRow);
+            LotMoveRowEntityType.CreateForeignKey1(lotMoveRow, lotRow);
 
             BatchCommandRowEntityType.CreateAnnotations(batchCommandRow);
             BatchRowEntityType.CreateAnnotations(batchRow);
@@ -60,6 +63,8 @@ namespace AmberPantry.Data.Migrations.Model
             TomorrowRowEntityType.CreateAnnotations(tomorrowRow);
             MaterialRowEntityType.CreateAnnotations(materialRow);
             MyNameRowEntityType.CreateAnnotations(myNameRow);
+            LotMoveRowEntityType.CreateAnnotations(lotMoveRow);
+            LotRowEntityType.CreateAnnotations(lotRow);
 
             AddAnnotation("ProductVersion", "10.0.13");
         }

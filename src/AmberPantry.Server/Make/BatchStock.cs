@@ -1,0 +1,164 @@
+using AmberPantry.Core.Making;
+using AmberPantry.Core.Pantry;
+using AmberPantry.Data;
+using AmberPantry.Data.Stock;
+using AmberPantry.Server.House;
+using AmberPantry.Server.Pantry;
+using Microsoft.EntityFrameworkCore;
+
+namespace AmberPantry.Server.Make;
+
+/// <summary>What a batch wants of a material or container, and where that comes from.</summary>
+/// <param name="Of">Key of the material, or id of the container.</param>
+/// <param name="Wanted">Grams or pieces.</param>
+/// <param name="Says">"SB-0311"; "640 g of SB-0311, 44 g of SB-0522"; what is missing.</param>
+public sealed record StockNeed(StockKind Kind, string Of, string Name, decimal Wanted, LotOffer Offer, string Says);
+
+/// <summary>A lot that a weighing may come from.</summary>
+/// <param name="Free">What is left of it beside what stands in pots, g.</param>
+public sealed record LotChoice(Guid Lot, string Code, string Sticker, decimal Free, DateOnly? UseBy, bool IsPast);
+
+/// <summary>Where the weighing of a step comes from.</summary>
+/// <param name="Says">As it is read under the name of the material.</param>
+/// <param name="Chosen">The lot that is used first.</param>
+/// <param name="Choices">All lots that it may come from.</param>
+public sealed record StepLots(string Step, string Says, Guid? Chosen, IReadOnlyList<LotChoice> Choices);
+
+/// <summary>What a batch and the pantry have to do with each other: which lots it may weigh from, and what it writes into their ledgers.</summary>
+internal static class BatchStock
+{
+    /// <summary>The lots of a formula's materials and of its container, less what other batches have weighed.</summary>
+    /// <param name="batch">Id of the batch itself; null before it has begun.</param>
+    public static async Task<StockBook> Book(PantryDb db, Core.Formulas.Formula content, int? batch, DateOnly? today)
+    {
+        var lots = await db.LotsOf(StockKind.Material, [.. content.Lines.Select(line => line.Material)]);
+        if (content.Batch.Container is { } container)
+        {
+            lots.AddRange(await db.LotsOf(StockKind.Container, [container]));
+        }
+
+        return new StockBook(lots, lots.Count == 0 ? [] : await InPots(db, batch), today);
+    }
+
+    /// <summary>What batches that are not finished have weighed.</summary>
+    /// <param name="without">One that is left out.</param>
+    public static async Task<List<InPot>> InPots(PantryDb db, int? without = null)
+    {
+        var open = await db
+            .Batches.AsNoTracking()
+            .Where(row => row.FinishedAt == null && row.Id != without)
+            .Select(row => new { row.Lots, Weighed = row.Done.Where(done => done.WeighedUg > 0).Select(done => done.Step).ToList() })
+            .ToListAsync();
+        return
+        [
+            .. open.SelectMany(batch => batch.Lots.Where(taken => taken.Lot is not null && batch.Weighed.Contains(taken.Step)))
+                .Select(taken => new InPot(taken.Lot!.Value, taken.Grams)),
+        ];
+    }
+
+    /// <summary>What a formula wants of the house, the scarce first; nothing of what was never booked in.</summary>
+    public static IReadOnlyList<StockNeed> Needs(Core.Formulas.Formula content, StockBook book, OpenWorkshop open)
+    {
+        var wanted = content
+            .Lines.GroupBy(line => line.Material)
+            .Select(lines =>
+                (
+                    Subject: StockViews.Subject(open, StockKind.Material, lines.Key),
+                    Amount: lines.Sum(line => line.Percent) * content.Batch.Grams / 100
+                )
+            );
+        if (content.Batch is { Container: { } container, Units: { } units } && open.Workshop.FindContainer(container) is not null)
+        {
+            wanted = wanted.Append((StockViews.Subject(open, StockKind.Container, container), units));
+        }
+
+        return
+        [
+            .. wanted
+                .Where(one => book.Knows(one.Subject.Kind, one.Subject.Of))
+                .Select(one => (one.Subject, one.Amount, Offer: book.Offer(one.Subject.Kind, one.Subject.Of, one.Amount)))
+                .OrderByDescending(one => one.Offer.Missing > 0)
+                .Select(one => new StockNeed(
+                    one.Subject.Kind,
+                    one.Subject.Of,
+                    one.Subject.Name,
+                    one.Amount,
+                    one.Offer,
+                    one.Offer.Says(open.Say, one.Subject.Kind)
+                )),
+        ];
+    }
+
+    /// <summary>Where each weighing of a batch comes from, and from where it may.</summary>
+    public static IReadOnlyList<StepLots> Steps(Batch batch, StockBook book, Core.Workshops.Wording say)
+    {
+        var lots = new List<StepLots>();
+        foreach (var step in batch.Steps.Where(step => step.Line is not null))
+        {
+            var material = batch.Content.Lines.First(line => line.Id == step.Line).Material;
+            if (!book.Knows(StockKind.Material, material))
+            {
+                continue;
+            }
+
+            var grams = batch.Done.FirstOrDefault(done => done.Step == step.Id)?.WeighedG ?? step.TargetG ?? 0;
+            var taken = batch.Lots.Where(one => one.Step == step.Id && one.Material == material).ToArray();
+            taken = taken.Length > 0 ? taken : [.. LotsWeighed.At(batch, step, grams, book).Where(one => one.Material == material)];
+            var offer = new LotOffer(
+                [.. taken.Where(one => one.Lot is not null).Select(one => new LotPart(one.Lot!.Value, one.Code, one.Grams))],
+                taken.Where(one => one.Lot is null).Sum(one => one.Grams)
+            );
+            lots.Add(
+                new StepLots(
+                    step.Id,
+                    offer.Says(say, StockKind.Material),
+                    offer.Parts.Count > 0 ? offer.Parts[0].Lot : null,
+                    [
+                        .. book.Choices(StockKind.Material, material)
+                            .Select(lot => new LotChoice(lot.Id, lot.Facts.Code, lot.Sticker, book.Free(lot), lot.Facts.UseBy, book.IsPast(lot))),
+                    ]
+                )
+            );
+        }
+
+        return lots;
+    }
+
+    /// <summary>Writes what a command of a batch means for its lots; whether it meant anything.</summary>
+    public static async Task<bool> Post(PantryDb db, Batch before, Batch after, BatchCommand command, DateTime at)
+    {
+        var moves = await Moves(db, before, after, command, at);
+        await db.Post(moves);
+        return moves.Count > 0;
+    }
+
+    private static async Task<IReadOnlyList<LotMove>> Moves(PantryDb db, Batch before, Batch after, BatchCommand command, DateTime at)
+    {
+        switch (command)
+        {
+            case FinishBatch:
+                var stock = await Book(db, after.Content, null, DateOnly.FromDateTime(at));
+                return [.. BatchPosting.Of(after, await Lots(db, after), new HashSet<string>(), at), .. BatchPosting.Filled(after, stock, at)];
+            case GiveUpBatch giveUp:
+                return BatchPosting.Of(after, await Lots(db, after), (giveUp.PutBack ?? []).ToHashSet(), at);
+            case TakeUpBatch:
+                return BatchPosting.Undone(await Posted(db, before), at);
+            case CorrectStep correct when after.Lots.Count > 0:
+                var posted = (await Posted(db, before)).Where(move => move.Step == correct.Step).ToArray();
+                return BatchPosting.Again(after, correct.Step, posted, await Lots(db, after), at);
+            default:
+                return [];
+        }
+    }
+
+    private static async Task<List<LotMove>> Posted(PantryDb db, Batch batch) =>
+        (await db.LotMoves.AsNoTracking().Where(row => row.Batch == batch.Lot).OrderBy(row => row.At).ToListAsync()).ConvertAll(row => row.ToMove());
+
+    private static async Task<Dictionary<Guid, Lot>> Lots(PantryDb db, Batch batch)
+    {
+        var ids = batch.Lots.Select(taken => taken.Lot).OfType<Guid>().Distinct().ToArray();
+        var posted = await db.LotMoves.Where(row => row.Batch == batch.Lot).Select(row => row.LotId).Distinct().ToListAsync();
+        Guid[] all = [.. ids.Union(posted)];
+        return (await db.Lots.AsNoTracking().Where(row => all.Contains(row.Id)).ToListAsync()).ToDictionary(row => row.Id, row => row.ToLot());
+    }
+}
