@@ -201,7 +201,8 @@ public class StockTests
     {
         var shelf = new MaterialShelf(lots: [new LotInUse("beeswax", 58, "W-11", null)]);
         var formula = Sample.Slipway7 with { Batch = new BatchSize(600) };
-        var finding = new Assessor(shelf, Sample.Shed).Assess(formula, new Question { Remedies = true }).Found("stock-short")!;
+        var fine = Sample.Shed with { Scale = new Scale(0.01m) };
+        var finding = new Assessor(shelf, fine).Assess(formula, new Question { Remedies = true }).Found("stock-short")!;
         Assert.Contains("**58", finding.Sentence, StringComparison.Ordinal);
         var less = Assert.IsType<SetBatch>(Assert.Single(finding.Remedies[0].Edits));
         Assert.Equal(480, less.Batch.Grams);

@@ -23,6 +23,7 @@ import "./instruments/axis/axis.css";
 import "./places/bench/bench.css";
 import "./places/make/make.css";
 import "./places/today/today.css";
+import "./places/pantry/pantry.css";
 
 const TodayPage = page("TodayPage", () => import("./places/today/Today"));
 const BenchDoor = page("BenchDoor", () => import("./places/bench/BenchDoor"));
@@ -36,6 +37,7 @@ const MakeList = page("MakeList", () => import("./places/make/MakeList"));
 const MakeStart = page("MakeStart", () => import("./places/make/MakeStart"));
 const MakeBatch = page("MakeBatch", () => import("./places/make/MakeBatch"));
 const Pantry = page("Pantry", () => import("./places/pantry/Pantry"));
+const BookIn = page("BookIn", () => import("./places/pantry/BookIn"));
 const Logbook = page("Logbook", () => import("./places/logbook/Logbook"));
 const HousePage = page("HousePage", () => import("./places/house/House"));
 
@@ -107,6 +109,7 @@ function Pages() {
             <Route path="/make/of/:trial" element={<MakeStart />} />
             <Route path="/make/:batch" element={<MakeBatch />} />
             <Route path="/pantry" element={<Pantry />} />
+            <Route path="/pantry/book-in" element={<BookIn />} />
             <Route path="/logbook" element={<Logbook />} />
             <Route path="/logbook/:batch" element={<Logbook />} />
             <Route path="/house" element={<HousePage />} />

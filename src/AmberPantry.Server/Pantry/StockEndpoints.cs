@@ -24,6 +24,7 @@ public static class StockEndpoints
         stock.MapGet("/", (PantryDb db, WorkshopKeeper keeper, PantryClock clock) => StockViews.All(db, keeper.Open, clock.Now));
         stock.MapGet("/of", Of);
         stock.MapGet("/find", Find);
+        stock.MapGet("/lots", (PantryDb db, WorkshopKeeper keeper) => StockViews.Counted(db, keeper.Open));
         stock.MapPost("/arrival", Judge);
         stock.MapPost("/lots", async (BookIn book, PantryDb db, WorkshopKeeper keeper, PantryClock clock) =>
         {

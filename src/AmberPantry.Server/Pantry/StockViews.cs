@@ -60,6 +60,21 @@ public sealed record StockDetail
     public required IReadOnlyList<SpokenFor> SpokenFor { get; init; }
 }
 
+/// <summary>A lot as it is counted.</summary>
+/// <param name="Name">Of the material or container.</param>
+public sealed record CountedLot(Guid Id, StockKind Kind, string Of, string Name, string Code)
+{
+    public required string Sticker { get; init; }
+
+    public required string? Place { get; init; }
+
+    /// <summary>Grams or pieces by the book.</summary>
+    public required decimal Left { get; init; }
+
+    /// <summary>What batches in hand have weighed of it: it is counted with what is left.</summary>
+    public required decimal InPots { get; init; }
+}
+
 /// <summary>A batch that a lot reached.</summary>
 /// <param name="Amount">Of the lot in it.</param>
 /// <param name="IsInPot">Weighed into it; the batch is not finished.</param>
@@ -132,6 +147,27 @@ internal static class StockViews
             ],
             SpokenFor = wanted,
         };
+    }
+
+    /// <summary>All lots with something left, place by place.</summary>
+    public static async Task<IReadOnlyList<CountedLot>> Counted(PantryDb db, OpenWorkshop open)
+    {
+        var pots = (await BatchStock.InPots(db)).ToLookup(pot => pot.Lot, pot => pot.Grams);
+        return
+        [
+            .. (await Briefly(db.Lots.AsNoTracking().Where(row => row.Left > 0)))
+                .Select(lot => new CountedLot(lot.Id, lot.Kind, lot.Of, Name(open, lot), lot.Facts.Code)
+                {
+                    Sticker = lot.Sticker,
+                    Place = lot.Facts.Place,
+                    Left = lot.Left,
+                    InPots = pots[lot.Id].Sum(),
+                })
+                .OrderBy(lot => lot.Place ?? "\uffff", StringComparer.OrdinalIgnoreCase)
+                .ThenBy(lot => lot.Kind)
+                .ThenBy(lot => lot.Name, StringComparer.OrdinalIgnoreCase)
+                .ThenBy(lot => lot.Code, StringComparer.Ordinal),
+        ];
     }
 
     public static async Task<LotView> Lot(PantryDb db, Guid id, DateTime now)

@@ -41,6 +41,7 @@ export type FormulaEdit = {
 }[keyof Kinds & Word<keyof Schemas>];
 type Acts = {
   RecordStep: "record_step";
+  ChooseLot: "choose_lot";
   GoToStep: "go_to_step";
   RescalePot: "rescale_pot";
   AddToPot: "add_to_pot";
@@ -129,6 +130,20 @@ export type CurveView = Full<Schemas["CurveView"]>;
 export type MatterState = Schemas["MatterState"];
 export type Material = Full<Schemas["MaterialView"]>;
 export type OwnMaterial = Full<Schemas["OwnMaterial"]>;
+export type StockView = Full<Schemas["StockView"]>;
+export type StockRow = Full<Schemas["StockRow"]>;
+export type StockDetail = Full<Schemas["StockDetail"]>;
+export type StockKind = Schemas["StockKind"];
+export type ShelfGroup = Schemas["ShelfGroup"];
+export type LotView = Full<Schemas["LotView"]>;
+export type LotFacts = Full<Schemas["LotFacts"]>;
+export type LotMove = Full<Schemas["LotMove"]>;
+export type MoveKind = Schemas["MoveKind"];
+export type CountedLot = Full<Schemas["CountedLot"]>;
+export type TraceView = Full<Schemas["TraceView"]>;
+export type ArrivalVerdict = Full<Schemas["ArrivalVerdict"]>;
+export type Delivery = Schemas["Delivery"];
+export type StepLots = Full<Schemas["StepLots"]>;
 export type Container = Full<Schemas["Container"]>;
 export type StockOut = Schemas["StockOut"];
 export type House = Full<Schemas["HouseView"]>;
@@ -235,6 +250,13 @@ async function data<T>(call: Promise<{ data?: T; error?: unknown; response: Resp
 }
 
 const at = (id: number) => ({ params: { path: { id } } });
+const ofLot = (id: string) => ({ params: { path: { id } } });
+
+/** The stamp of what is done now. */
+const stampOf = (id: string) => {
+  const now = new Date().toISOString();
+  return { id, at: now, sentAt: now };
+};
 
 export type ListQuery = {
   search?: string;
@@ -306,6 +328,32 @@ export const api = {
   keepMaterial: (body: Schemas["KeepMaterial"]) =>
     data(client.PUT("/api/materials/own", { body })) as Promise<OwnMaterial>,
   removeMaterial: (material: string) => data(client.DELETE("/api/materials/own", { params: { query: { material } } })),
+  stock: () => data(client.GET("/api/stock")) as Promise<StockView>,
+  stockOf: (kind: StockKind, key: string) =>
+    data(client.GET("/api/stock/of", { params: { query: { kind, key } } })) as Promise<StockDetail>,
+  countedLots: () => data(client.GET("/api/stock/lots")) as Promise<CountedLot[]>,
+  findLot: (code: string) => data(client.GET("/api/stock/find", { params: { query: { code } } })),
+  judgeArrival: (delivery: Delivery) =>
+    data(client.POST("/api/stock/arrival", { body: delivery })) as Promise<ArrivalVerdict>,
+  bookIn: (book: Omit<Schemas["BookIn"], "stamp">, id: string) =>
+    data(client.POST("/api/stock/lots", { body: { ...book, stamp: stampOf(id) } })) as Promise<LotView>,
+  forgetLot: (id: string) => data(client.DELETE("/api/stock/lots/{id}", ofLot(id))),
+  changeLot: (id: string, revision: number, facts: LotFacts) =>
+    data(client.PUT("/api/stock/lots/{id}", { ...ofLot(id), body: { revision, facts } })) as Promise<LotView>,
+  moveLot: (id: string, move: Schemas["HandMove"], command: string) =>
+    data(
+      client.POST("/api/stock/lots/{id}/moves", { ...ofLot(id), body: { stamp: stampOf(command), move } }),
+    ) as Promise<LotView>,
+  takeMoveBack: (id: string, move: string) =>
+    data(
+      client.POST("/api/stock/lots/{id}/take-back", {
+        ...ofLot(id),
+        body: { stamp: stampOf(crypto.randomUUID()), move },
+      }),
+    ) as Promise<LotView>,
+  setLotApart: (id: string, reason: string | null) =>
+    data(client.PUT("/api/stock/lots/{id}/set-apart", { ...ofLot(id), body: { reason } })) as Promise<LotView>,
+  trace: (id: string) => data(client.GET("/api/stock/lots/{id}/trace", ofLot(id))) as Promise<TraceView>,
   formulas: (query: ListQuery = {}) =>
     data(client.GET("/api/formulas", { params: { query } })) as Promise<Page<FormulaBrief>>,
   library: (
@@ -382,14 +430,10 @@ export const api = {
     data(client.GET("/api/batches", { params: { query } })) as Promise<Page<BatchBrief>>,
   start: (trial: number) =>
     data(client.GET("/api/batches/start/{trial}", { params: { path: { trial } } })) as Promise<StartView>,
-  beginBatch: (trial: number, signature: Schemas["Signature"] | null, id: string) => {
-    const now = new Date().toISOString();
-    return data(
-      client.POST("/api/batches", {
-        body: { trial, signature, stamp: { id, at: now, sentAt: now } } as Schemas["BeginBatch"],
-      }),
-    ) as Promise<Batch>;
-  },
+  beginBatch: (trial: number, signature: Schemas["Signature"] | null, id: string) =>
+    data(
+      client.POST("/api/batches", { body: { trial, signature, stamp: stampOf(id) } as Schemas["BeginBatch"] }),
+    ) as Promise<Batch>,
   batch: (id: number) => data(client.GET("/api/batches/{id}", at(id))) as Promise<Batch>,
   act: (id: number, stamp: Schemas["Stamp"], command: BatchCommand) =>
     data(

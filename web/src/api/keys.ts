@@ -43,16 +43,22 @@ export const keys = {
   watch: (id: number, step: string | undefined) => ["watch", id, step] as const,
   clocks: ["clocks"] as const,
   copies: ["copies"] as const,
+  stock: ["stock"] as const,
+  stockOf: (kind: string, key: string) => ["stock", "of", kind, key] as const,
+  countedLots: ["stock", "lots"] as const,
+  trace: (lot: string) => ["stock", "trace", lot] as const,
+  arrival: (delivery: unknown) => ["arrival", delivery] as const,
 };
 
 /** What each kind of act makes old. */
 const touches = {
   formula: [["formulas"], ["today"]],
-  batch: [["batches"], ["logbook"], ["today"], ["watch"], ["clocks"]],
-  made: [["batches"], ["logbook"], ["today"], ["formulas"], ["trial"], ["clocks"]],
+  batch: [["batches"], ["logbook"], ["today"], ["watch"], ["clocks"], ["stock"]],
+  made: [["batches"], ["logbook"], ["today"], ["formulas"], ["trial"], ["clocks"], ["stock"]],
   room: [["house"], ["assess"], ["trial"], ["watch"], ["clocks"]],
-  house: [["assess"], ["today"], ["trial"], ["batch"]],
-  materials: [["materials"], ["assess"], ["trial"]],
+  house: [["assess"], ["today"], ["trial"], ["batch"], ["stock"]],
+  materials: [["materials"], ["assess"], ["trial"], ["stock"]],
+  stock: [["stock"], ["materials"], ["assess"], ["trial"], ["batch"], ["today"]],
   everything: [
     ["house"],
     ["materials"],
@@ -63,6 +69,7 @@ const touches = {
     ["batches"],
     ["logbook"],
     ["batch"],
+    ["stock"],
   ],
 } as const;
 

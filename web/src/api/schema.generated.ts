@@ -2222,6 +2222,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stock/lots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CountedLot"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BookIn"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LotView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stock/arrival": {
         parameters: {
             query?: never;
@@ -2251,45 +2309,6 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["ArrivalVerdict"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/stock/lots": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["BookIn"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["LotView"];
                     };
                 };
             };
@@ -5640,6 +5659,28 @@ export interface components {
             beside: components["schemas"]["CostBeside"];
             /** @description What is in the figures and what is not, in a sentence. */
             counts: string;
+        };
+        /** @description A lot as it is counted. */
+        CountedLot: {
+            /** Format: uuid */
+            id: string;
+            kind: components["schemas"]["StockKind"];
+            of: string;
+            /** @description Of the material or container. */
+            name: string;
+            code: string;
+            sticker: string;
+            place: null | string;
+            /**
+             * Format: double
+             * @description Grams or pieces by the book.
+             */
+            left: number;
+            /**
+             * Format: double
+             * @description What batches in hand have weighed of it: it is counted with what is left.
+             */
+            inPots: number;
         };
         /** @description Firmness along the ruler. */
         CurveView: {

@@ -24,7 +24,8 @@ export function ReasonDialog({ title, about, act, placeholder, onAct, onClose }:
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          onAct(reason).then(onClose, refused.take);
+          if (reason.trim() === "") return refused.say("reason", "A reason is missing. Say why in a few words.");
+          onAct(reason.trim()).then(onClose, refused.take);
         }}
       >
         <p>{about}</p>

@@ -35,6 +35,7 @@ const record = (id: number, change: object = {}) => ({
   },
   said: { sentence: "Holds its shape to 48 °C.", slumpC: 48, landmarks: [] },
   verdicts: { o1: "as said", o2: "**off by 2 °C**" },
+  lots: [],
   deviations: [
     { material: "Beeswax", plannedPercent: 14, truePercent: 14.21, plannedG: 84, weighedG: 85.3, offG: 1.3 },
     { material: "Shea butter", plannedPercent: 30, truePercent: 30, plannedG: 180, weighedG: null, offG: null },
@@ -49,6 +50,7 @@ const record = (id: number, change: object = {}) => ({
     givenUpFor: null,
     archivedAt: null,
     place: "held_back",
+    lots: [],
     corrections: [],
     stockMoves: [],
     atStep: "s4",
@@ -227,6 +229,7 @@ describe("a record", () => {
     const answers: unknown[] = [
       new Refusal("A reason is missing.", "command.reason", "Say why in a few words."),
       record(1, {
+        lots: [],
         corrections: [
           { id: "c1", at: "2026-06-05T08:00:00Z", of: "Beeswax", was: "85.3 g", now: "84.3 g", reason: "misread" },
         ],

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { Link } from "react-router";
 import type { Batch, MakeStep } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { useRoving } from "../../shell/useRoving";
@@ -34,6 +35,19 @@ export function RecordSteps({ view, act }: { view: Batch; act: Act }) {
                   </>
                 )}
                 {one?.note && <span className="quiet">, {one.note}</span>}
+                {batch.lots
+                  .filter((from) => from.step === step.id && from.lot !== null)
+                  .map((from) => (
+                    <span key={from.lot} className="quiet">
+                      , lot{" "}
+                      <Link
+                        className="lot"
+                        to={`/pantry?at=${encodeURIComponent(`material/${from.material}`)}&lot=${from.lot}`}
+                      >
+                        {from.code}
+                      </Link>
+                    </span>
+                  ))}
               </span>
               {batch.finishedAt && hasNumber(step) && (
                 <button

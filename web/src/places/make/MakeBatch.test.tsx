@@ -35,7 +35,12 @@ const steps = [
 ];
 
 /** A batch on the server: does what it is told, as far as the page can see. */
-function served(at = 0, answer: (command: { kind: string; seen?: unknown }) => unknown = () => null) {
+function served(
+  at = 0,
+  answer: (command: { kind: string; seen?: unknown }) => unknown = () => null,
+  lots: object[] = [],
+  taken: object[] = [],
+) {
   const now = {
     id: 9,
     revision: 0,
@@ -48,8 +53,10 @@ function served(at = 0, answer: (command: { kind: string; seen?: unknown }) => u
     signedBy: "",
     from: { formulaName: "Slipway Hand Balm", trialId: 7, trialNumber: 2, intent: "" },
     said: { sentence: "", slumpC: 48, landmarks: [] },
+    lots,
     deviations: [],
     batch: {
+      lots: taken,
       lot: "SH-26-009",
       steps,
       atStep: steps[at]?.id,
@@ -430,7 +437,39 @@ describe("making a batch", () => {
     expect(screen.queryByText(/A reason is missing/)).toBeNull();
     await user.keyboard("{Enter}");
     await waitFor(() => expect(where()).toBe("/logbook/9"));
-    expect(commands().at(-1)).toEqual({ kind: "give_up", reason: "seized" });
+    expect(commands().at(-1)).toEqual({ kind: "give_up", reason: "seized", putBack: [] });
+  });
+
+  const choices = [
+    { lot: "lot-1", code: "W-11", sticker: "L-0001", free: 200, useBy: "2027-10-31", isPast: false },
+    { lot: "lot-2", code: "W-12", sticker: "L-0002", free: 90, useBy: null, isPast: true },
+  ];
+  const ofWax = [{ step: "s2", says: "lot W-11", chosen: "lot-1", choices }];
+
+  it("weighs from another lot: tapped, scanned from its sticker, or says that there is none", async () => {
+    const { user } = await open({ ...served(1, () => null, ofWax), "GET /api/stock/find": [] });
+    expect(await screen.findByText("Lot W-11")).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Other lot" }));
+    expect(screen.getByRole("button", { name: /W-12.*past its date/ })).toBeTruthy();
+    await user.type(screen.getByLabelText("Lot or sticker"), "nowhere{Enter}");
+    expect((await screen.findByText(/No lot “nowhere” is booked in/)).getAttribute("role")).toBe("alert");
+    await retype(user, screen.getByLabelText("Lot or sticker"), "l-0002{Enter}");
+    await waitFor(() => expect(commands()).toEqual([{ kind: "choose_lot", step: "s2", lot: "lot-2" }]));
+    await user.click(screen.getByRole("button", { name: "Other lot" }));
+    await user.click(screen.getByRole("button", { name: /W-11/ }));
+    await waitFor(() => expect(commands().at(-1)).toEqual({ kind: "choose_lot", step: "s2", lot: "lot-1" }));
+  });
+
+  it("asks what went back to its lot when it is given up", async () => {
+    const taken = [{ step: "s2", material: "beeswax", lot: "lot-1", code: "W-11", grams: 84 }];
+    const { user } = await open(served(1, () => null, ofWax, taken));
+    await screen.findByText("Lot W-11");
+    await user.type(weight(), "84");
+    await user.click(next());
+    await user.click(await screen.findByRole("button", { name: "Give it up…" }));
+    await user.click(await screen.findByRole("checkbox", { name: /Beeswax, 84.0.g of lot W-11/ }));
+    await user.type(screen.getByLabelText("Why?"), "seized{Enter}");
+    await waitFor(() => expect(commands().at(-1)).toEqual({ kind: "give_up", reason: "seized", putBack: ["s2"] }));
   });
 
   it("says why there is no such batch", async () => {

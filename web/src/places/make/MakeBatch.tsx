@@ -15,11 +15,11 @@ import { keys, touch } from "../../api/keys";
 import { useHouse } from "../../shell/HouseContext";
 import { usePageTitle } from "../../shell/usePageTitle";
 import { Area, Field } from "../../kit/Field";
-import { ReasonDialog } from "../../kit/ReasonDialog";
 import { complaint, isBlank, type Quantity, quantity, shownIn, typed } from "../../kit/quantity";
 import { day, inside, narrow, plural, quoted, readNumber } from "../../words/format";
 import { plain } from "../../words/Sentence";
 import { reach } from "./gauge";
+import { GiveUpDialog } from "./GiveUpDialog";
 import { MakeKeys } from "./MakeKeys";
 import { MakeNot } from "./MakeNot";
 import { isRead, StepBody } from "./StepBody";
@@ -339,6 +339,7 @@ export function MakeBatch() {
               units={units}
               onType={onType}
               onKey={type}
+              onLot={(lot) => act({ kind: "choose_lot", step: step.id, lot })}
             />
           ) : watched && cooling && !last ? (
             <CoolingBody
@@ -475,13 +476,10 @@ export function MakeBatch() {
           {weighing && value !== null ? spoken(value, target, tolerance) : ""}
         </div>
         {givingUp && (
-          <ReasonDialog
-            title={`Give up lot ${batch.lot}`}
-            about="What was weighed stays on record in the logbook, where it can be taken up again."
-            act="Give it up"
-            placeholder="seized in the pot"
-            onAct={async (reason) => {
-              await act({ kind: "give_up", reason });
+          <GiveUpDialog
+            view={view}
+            onAct={async (reason, putBack) => {
+              await act({ kind: "give_up", reason, putBack });
               navigate(`/logbook/${id}`);
             }}
             onClose={() => setGivingUp(false)}

@@ -64,6 +64,7 @@ const start = (change: object = {}) => ({
   batchG: 600,
   roomC: 21,
   humidityPercent: 55,
+  stock: [],
   check: {
     revision: "r1",
     stops: [{ id: "HEAT-01", sentence: "Hot wax.", because: "It burns.", fix: "Long sleeves.", blocks: false }],

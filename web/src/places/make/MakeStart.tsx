@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Checkbox, Input } from "antd";
 import { type ReactNode, useRef, useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import { api, inWords, type StartView } from "../../api/client";
 import { keys, touch } from "../../api/keys";
 import { Jar } from "../../instruments/glyphs";
@@ -190,10 +190,35 @@ function Start({ start }: { start: StartView }) {
         />
       )}
       <div className="scrolls">
+        <StockNeeds start={start} />
         <MethodChoices start={start} />
         <SheetSteps steps={start.steps} />
       </div>
     </Plates>
+  );
+}
+
+/** What it takes from the pantry: told in full where something is short. */
+function StockNeeds({ start }: { start: StartView }) {
+  const { units } = useHouse();
+  const short = start.stock.filter((need) => need.offer.missing > 0);
+  if (start.stock.length === 0) return null;
+  return (
+    <details className="start-stock" open={short.length > 0}>
+      <summary>
+        {short.length === 0
+          ? `From the pantry: all ${start.stock.length} are there`
+          : `From the pantry: ${short.length} of ${start.stock.length} fall short`}
+      </summary>
+      <ul>
+        {start.stock.map((need) => (
+          <li key={`${need.kind} ${need.of}`}>
+            <Link to={`/pantry?at=${encodeURIComponent(`${need.kind}/${need.of}`)}`}>{need.name}</Link>,{" "}
+            {need.kind === "container" ? need.wanted : units.roundWeight(need.wanted)}: <Sentence text={need.says} />
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

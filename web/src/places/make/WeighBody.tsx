@@ -3,6 +3,7 @@ import type { Quantity } from "../../kit/quantity";
 import { QuantityField } from "../../kit/QuantityField";
 import { narrow, type Units } from "../../words/format";
 import type { Reach } from "./gauge";
+import { LotLine } from "./LotLine";
 import { Sayings } from "./StepBody";
 import { WeighGauge } from "./WeighGauge";
 
@@ -14,16 +15,18 @@ type Props = {
   units: Units;
   onType: (now: Quantity) => void;
   onKey: (character: string) => void;
+  onLot: (lot: string) => Promise<unknown>;
 };
 
 const fullSize = 5;
 
 /** Weighing: the material, one huge number, how far to go, and the gauge. */
-export function WeighBody({ view, step, number, state, units, onType, onKey }: Props) {
+export function WeighBody({ view, step, number, state, units, onType, onKey, onLot }: Props) {
   const target = step.targetG ?? 0;
   const tolerance = step.toleranceG ?? 0;
   const left = target - (number.exact ?? 0);
   const letters = number.text.length;
+  const lots = view.lots.find((one) => one.step === step.id);
   const shrink = Math.min(1, fullSize / Math.max(1, letters));
   return (
     <>
@@ -31,6 +34,7 @@ export function WeighBody({ view, step, number, state, units, onType, onKey }: P
       <p className="make-text">
         {step.text} {step.why}
       </p>
+      {lots && <LotLine key={step.id} lots={lots} units={units} onChoose={onLot} />}
       <Sayings step={step} />
       <label className="make-big" style={{ fontSize: `calc(var(--big) * ${shrink})` }}>
         <QuantityField

@@ -1,43 +1,67 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Button, Input } from "antd";
-import { useDeferredValue, useRef, useState } from "react";
-import { useSearchParams } from "react-router";
-import { api, type Container, inWords, type Material, type OwnMaterial } from "../../api/client";
+import { Button, Input, Segmented } from "antd";
+import { useDeferredValue, useState } from "react";
+import { useNavigate, useSearchParams } from "react-router";
+import { api, type Container, inWords, type Material, type OwnMaterial, type ShelfGroup } from "../../api/client";
 import { keys, touch } from "../../api/keys";
-import { type SaidBack, SaidLine } from "../../kit/SaidLine";
+import { SaidLine } from "../../kit/SaidLine";
 import { Sheet, type SheetColumn } from "../../kit/Sheet";
 import { StepsBack } from "../../kit/StepsBack";
-import { type Step, useSteps } from "../../kit/useSteps";
+import type { Step } from "../../kit/useSteps";
 import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
-import { useKeys } from "../../shell/useKeys";
-import { plural, type Units } from "../../words/format";
+import { plural } from "../../words/format";
+import { groupWords } from "./amounts";
 import { ContainerDialog } from "./ContainerDialog";
+import { CountStock } from "./CountStock";
 import { MaterialDialog } from "./MaterialDialog";
+import { StockSheet } from "./StockSheet";
+import { keyOf, StockTable } from "./StockTable";
+import { useStock } from "./useStock";
 import "./pantry.css";
 
-/** The maker's own materials with their prices, and what products are filled into. */
+type Shown = ShelfGroup | "all" | "look" | "buy";
+
+/** What is in the house: every material and container with its lots, what is promised, what is short or stale. */
 export function Pantry() {
   const { house, units, keep } = useHouse();
   const queries = useQueryClient();
+  const navigate = useNavigate();
+  const stock = useStock();
+  const view = useQuery({ queryKey: keys.stock, queryFn: api.stock });
   const own = useQuery({ queryKey: keys.ownMaterials, queryFn: api.ownMaterials });
-  const [search] = useSearchParams();
+  const [search, setSearch] = useSearchParams();
   const [find, setFind] = useState(search.get("find") ?? "");
   const [copied, setCopied] = useState<Material | null>(null);
-  const [said, setSaid] = useState<SaidBack>({ words: "" });
-  const steps = useSteps();
-  const latest = useRef(steps);
-  latest.current = steps;
   const [material, setMaterial] = useState<OwnMaterial | "new" | null>(null);
   const [container, setContainer] = useState<Container | "new" | null>(null);
+  const go = (change: Record<string, string | null>) =>
+    setSearch(
+      (now) => {
+        for (const [name, value] of Object.entries(change)) {
+          if (value === null) now.delete(name);
+          else now.set(name, value);
+        }
+        return now;
+      },
+      { replace: true },
+    );
+  const group = (search.get("show") ?? "all") as Shown;
+  const counting = search.has("count");
+  const at = search.get("at") ?? "";
   const containers = house.house.workshop.containers;
+  const rows = view.data?.rows ?? [];
+  const looks = rows.filter((row) => row.line.findings.some((finding) => finding.severity !== "note"));
+  const buys = rows.filter((row) => row.line.buy !== null);
   const wanted = find.trim().toLowerCase().split(/\s+/);
   const has = (text: string) => wanted.every((word) => text.toLowerCase().includes(word));
-  const materials = own.data ?? [];
-  const shownMaterials = materials.filter((one) => has(`${one.name} ${one.basedOnName} ${one.inci ?? ""}`));
-  const shownContainers = containers.filter((one) => has(`${one.name} ${one.unit}`));
+  const shown = (group === "look" ? looks : group === "buy" ? buys : rows).filter(
+    (row) =>
+      (["all", "look", "buy"].includes(group) || row.line.group === group) &&
+      has(`${row.line.name} ${row.searched.join(" ")}`),
+  );
+  const current = rows.find((row) => keyOf(row) === at);
 
-  const mine = new Set(materials.map((one) => one.id));
   const text = useDeferredValue(find.trim());
   const known = useQuery({
     queryKey: keys.find(text),
@@ -45,40 +69,22 @@ export function Pantry() {
     enabled: text !== "",
     placeholderData: keepPreviousData,
   });
-  const shownKnown = text === "" ? [] : (known.data ?? []).filter((one) => !mine.has(one.id));
+  const there = new Set(rows.map((row) => row.line.of));
+  const shownKnown = text === "" ? [] : (known.data ?? []).filter((one) => !there.has(one.id));
 
-  const fresh = () => touch(queries, "materials");
-  const say = (words: string) => setSaid({ words });
-  const failed = (refused: unknown) => say(inWords(refused));
-  const did = (step: Step) => {
-    steps.did(step);
-    setSaid({ words: step.words, undo: () => void go("undo") });
+  const open = (kind: string, of: string, lot: string | null = null) => go({ at: `${kind}/${of}`, lot });
+  /** A scanner types the code of a sticker and Enter: the lot opens. */
+  const scan = async () => {
+    const code = find.trim();
+    if (code === "") return;
+    const found = await api.findLot(code).catch(() => []);
+    const lot = found[0];
+    if (lot) {
+      open(lot.kind, lot.of, lot.lot);
+      setFind("");
+      stock.say(`Lot ${lot.code}, ${lot.sticker}.`);
+    } else if (shown[0]) open(shown[0].line.kind, shown[0].line.of);
   };
-  /** Does it and remembers how it is taken back. */
-  const act = async (step: Step) => {
-    try {
-      await step.again();
-      await fresh();
-      did(step);
-    } catch (refused) {
-      failed(refused);
-    }
-  };
-  const go = async (way: "undo" | "redo") => {
-    const step = latest.current[way];
-    if (!step) return say(way === "undo" ? "There is nothing left to undo." : "There is nothing to do again.");
-    try {
-      await step.act();
-      await fresh();
-      say(`${way === "undo" ? "Undone" : "Done again"}: ${step.words}`);
-    } catch (refused) {
-      failed(refused);
-    }
-  };
-  useKeys({
-    "Ctrl+z": (event) => (event.preventDefault(), void go("undo")),
-    "Ctrl+Shift+z": (event) => (event.preventDefault(), void go("redo")),
-  });
 
   const remove = (one: OwnMaterial): Step => ({
     words: `${one.name} is off your shelf.`,
@@ -87,13 +93,13 @@ export function Pantry() {
   });
   /** A material that was kept: it was new, or another stood there. */
   const kept = async (now: OwnMaterial, before: OwnMaterial | null) => {
-    await fresh();
-    const step: Step = {
+    await touch(queries, "materials");
+    stock.did({
       words: `${now.name} is on your shelf.`,
       again: () => api.keepMaterial({ ...asked(now), material: before?.id ?? null }),
       back: () => (before ? api.keepMaterial({ ...asked(before), material: now.id }) : api.removeMaterial(now.id)),
-    };
-    did(step);
+    });
+    open("material", now.id);
   };
   const keepContainers = (change: (now: Container[]) => Container[]) =>
     keep((now) => ({ workshop: { ...now.workshop, containers: change(now.workshop.containers as Container[]) } }));
@@ -109,83 +115,153 @@ export function Pantry() {
     again: () => take(one),
     back: () => put(one),
   });
+  const mine = own.data?.find((one) => one.id === current?.own);
+  const box = current?.line.kind === "container" ? containers.find((one) => one.id === current.line.of) : undefined;
+  const bookIn = (of?: string) => navigate(of ? `/pantry/book-in?of=${encodeURIComponent(of)}` : "/pantry/book-in");
+  const materials = rows.filter((row) => row.line.kind === "material").length;
 
   return (
     <Plates
       name="Pantry"
+      fold="Lots"
       title={
         <>
           <h1 className="title">Pantry</h1>
           <p className="facts">
-            {materials.length} {plural("material", materials.length)} of your own, {containers.length}{" "}
-            {plural("container", containers.length)}
+            {materials} {plural("material", materials)}, {containers.length} {plural("container", containers.length)}
+            {view.data && view.data.worth > 0 && `, ${units.money(view.data.worth)} on the shelf`}
           </p>
-          <StepsBack undo={steps.undo?.words} redo={steps.redo?.words} onStep={(way) => void go(way)} />
+          <StepsBack
+            undo={stock.steps.undo?.words}
+            redo={stock.steps.redo?.words}
+            onStep={(way) => void stock.go(way)}
+          />
           <div className="acts">
-            <Input
-              className="title-find"
-              aria-label="Find in the pantry"
-              placeholder="Find a material or container"
-              allowClear
-              value={find}
-              onChange={(event) => setFind(event.target.value)}
-            />
-            <Button onClick={() => setContainer("new")}>Add a container</Button>
-            <Button type="primary" onClick={() => setMaterial("new")}>
-              Add a material
+            <Button aria-pressed={counting} onClick={() => go({ count: counting ? null : "1" })}>
+              {counting ? "Done counting" : "Count stock"}
+            </Button>
+            <Button type="primary" onClick={() => bookIn()}>
+              Book in a delivery
             </Button>
           </div>
         </>
       }
+      right={
+        current ? (
+          <StockSheet
+            key={at}
+            kind={current.line.kind}
+            of={current.line.of}
+            lot={search.get("lot")}
+            stock={stock}
+            onLot={(lot) => go({ lot })}
+            onBookIn={() => bookIn(current.line.kind === "material" ? current.line.of : at)}
+            usedIn={mine?.usedIn ?? []}
+            onEdit={
+              box
+                ? () => setContainer(box)
+                : () => {
+                    if (!mine)
+                      void api.materials([current.line.of]).then(([one]) => {
+                        setCopied(one ?? null);
+                        setMaterial("new");
+                      });
+                    else setMaterial(mine);
+                  }
+            }
+            onRemove={
+              mine ? () => stock.attempt(remove(mine)) : box ? () => stock.attempt(removeContainer(box)) : undefined
+            }
+          />
+        ) : (
+          <p className="page-note quiet">
+            Choose a row: its lots, what is promised of it and its book open here. A sticker can be scanned into the
+            search.
+          </p>
+        )
+      }
     >
+      <div className="pantry-tools">
+        <Segmented<Shown>
+          aria-label="Show"
+          value={group}
+          onChange={(show) => go({ show: show === "all" ? null : show })}
+          options={[
+            { value: "all", label: "All" },
+            ...(Object.keys(groupWords) as ShelfGroup[])
+              .filter((one) => rows.some((row) => row.line.group === one))
+              .map((one) => ({ value: one, label: groupWords[one] })),
+            ...(looks.length > 0 ? [{ value: "look" as const, label: `To look at ${looks.length}` }] : []),
+            ...(buys.length > 0 || group === "buy" ? [{ value: "buy" as const, label: `To buy ${buys.length}` }] : []),
+          ]}
+        />
+        <Input
+          className="title-find"
+          aria-label="Find in the pantry"
+          placeholder="Find a material or a lot"
+          allowClear
+          value={find}
+          onChange={(event) => setFind(event.target.value)}
+          onPressEnter={() => void scan()}
+        />
+      </div>
       <div className="scrolls pantry">
-        <section hidden={find !== "" && shownMaterials.length === 0}>
-          <h2 className="head">Materials of your own</h2>
-          {own.error && <p className="page-note">{inWords(own.error)}</p>}
-          {own.data && materials.length === 0 && (
-            <p className="quiet">
-              None yet. Add one as a copy of a known material: under its own name it carries your price, under another
-              it is a grade of yours that keeps the science of its kind.
-            </p>
-          )}
-          <Sheet
-            label="Materials of your own"
-            rows={shownMaterials}
-            keyOf={(one) => one.id}
-            columns={materialColumns(units, setMaterial, (one) => void act(remove(one)))}
-          />
-        </section>
-        <section hidden={find !== "" && shownContainers.length === 0}>
-          <h2 className="head">Containers</h2>
-          {containers.length === 0 && <p className="quiet">None yet. A trial is filled into one under its weight.</p>}
-          <Sheet
-            label="Containers"
-            rows={shownContainers}
-            keyOf={(one) => one.id}
-            columns={containerColumns(units, setContainer, (one) => void act(removeContainer(one)))}
-          />
-        </section>
-        {shownKnown.length > 0 && (
+        {view.error && <p className="page-note">{inWords(view.error)}</p>}
+        {counting ? (
+          <CountStock stock={stock} has={has} />
+        ) : (
+          <>
+            {view.data && rows.length === 0 && (
+              <p className="page-note">
+                Nothing is in the house yet. Book in a delivery: from then on batches take from it, the first to expire
+                first, and it says when it runs short.
+              </p>
+            )}
+            {group === "buy" && buys.length === 0 && <p className="page-note">Nothing is to be bought.</p>}
+            <StockTable
+              rows={shown}
+              units={units}
+              current={at}
+              buying={group === "buy"}
+              onOpen={(row) => open(row.line.kind, row.line.of)}
+            />
+            {group === "buy" && buys.length > 0 && (
+              <p className="button-row no-print">
+                <Button onClick={() => window.print()}>Print the list</Button>
+              </p>
+            )}
+          </>
+        )}
+        {shownKnown.length > 0 && !counting && (
           <section>
             <h2 className="head">Known materials</h2>
             <Sheet
               label="Known materials"
               rows={shownKnown}
               keyOf={(one) => one.id}
-              columns={knownColumns((one) => {
-                setCopied(one);
-                setMaterial("new");
-              })}
+              columns={knownColumns(
+                (one) => bookIn(one.id),
+                (one) => {
+                  setCopied(one);
+                  setMaterial("new");
+                },
+              )}
             />
           </section>
         )}
-        {find && !known.isFetching && shownMaterials.length + shownContainers.length + shownKnown.length === 0 && (
+        {find && !known.isFetching && !counting && shown.length + shownKnown.length === 0 && (
           <p className="page-note" role="status">
             Nothing called “{find.slice(0, 40)}”.
           </p>
         )}
+        {!counting && (
+          <p className="button-row no-print">
+            <Button onClick={() => setMaterial("new")}>Add a material</Button>
+            <Button onClick={() => setContainer("new")}>Add a container</Button>
+          </p>
+        )}
       </div>
-      <SaidLine said={said} />
+      <SaidLine said={stock.said} />
       {material && (
         <MaterialDialog
           of={material === "new" ? null : material}
@@ -204,7 +280,8 @@ export function Pantry() {
           onKeep={async (now) => {
             const before = container === "new" ? null : container;
             await put(now);
-            did({
+            await stock.fresh();
+            stock.did({
               words: `The ${now.name} is on the shelf.`,
               again: () => put(now),
               back: () => (before ? put(before) : take(now)),
@@ -217,68 +294,31 @@ export function Pantry() {
   );
 }
 
-const asked = ({ name, basedOn, inci, pricePerKg, useMaxPercent }: OwnMaterial) => ({
+const asked = ({
   name,
   basedOn,
   inci,
   pricePerKg,
   useMaxPercent,
+  lot,
+  bestBefore,
+  dropsG,
+  strokesG,
+  meltShiftK,
+}: OwnMaterial) => ({
+  name,
+  basedOn,
+  inci,
+  pricePerKg,
+  useMaxPercent,
+  lot,
+  bestBefore,
+  dropsG,
+  strokesG,
+  meltShiftK,
 });
 
-function acts<Row extends { name: string }>(
-  onEdit: (row: Row) => void,
-  onRemove: (row: Row) => void,
-): SheetColumn<Row> {
-  return {
-    title: <span className="visually-hidden">What can be done</span>,
-    align: "right",
-    render: (_, row) => (
-      <span className="row-acts">
-        <button type="button" className="link" aria-label={`Edit ${row.name}`} onClick={() => onEdit(row)}>
-          Edit
-        </button>
-        <button type="button" className="link" aria-label={`Remove ${row.name}`} onClick={() => onRemove(row)}>
-          Remove
-        </button>
-      </span>
-    ),
-  };
-}
-
-const materialColumns = (
-  units: Units,
-  onEdit: (one: OwnMaterial) => void,
-  onRemove: (one: OwnMaterial) => void,
-): SheetColumn<OwnMaterial>[] => [
-  { title: "Name", dataIndex: "name", rowScope: "row", sorter: (a, b) => a.name.localeCompare(b.name) },
-  {
-    title: "Behaves like",
-    dataIndex: "basedOnName",
-    sorter: (a, b) => a.basedOnName.localeCompare(b.basedOnName),
-    render: (_, one) => (one.name === one.basedOnName ? <span className="quiet">itself</span> : one.basedOnName),
-  },
-  {
-    title: "Price",
-    className: "number",
-    align: "right",
-    sorter: (a, b) => (a.pricePerKg ?? 0) - (b.pricePerKg ?? 0),
-    render: (_, one) =>
-      one.pricePerKg == null ? <span className="quiet">no price</span> : units.price(one.pricePerKg),
-  },
-  {
-    title: "At most",
-    className: "number",
-    align: "right",
-    render: (_, one) => (one.useMaxPercent == null ? "" : `${one.useMaxPercent} %`),
-  },
-  {
-    title: "Used in",
-    render: (_, one) => <span className="quiet">{one.usedIn.join(", ")}</span>,
-  },
-  acts(onEdit, onRemove),
-];
-
-const knownColumns = (onCopy: (one: Material) => void): SheetColumn<Material>[] => [
+const knownColumns = (onBookIn: (one: Material) => void, onCopy: (one: Material) => void): SheetColumn<Material>[] => [
   { title: "Name", dataIndex: "name", rowScope: "row" },
   { title: "INCI", render: (_, one) => <span className="quiet">{one.inci}</span> },
   {
@@ -291,33 +331,14 @@ const knownColumns = (onCopy: (one: Material) => void): SheetColumn<Material>[] 
     title: <span className="visually-hidden">What can be done</span>,
     align: "right",
     render: (_, one) => (
-      <button type="button" className="link" aria-label={`Copy ${one.name}`} onClick={() => onCopy(one)}>
-        Copy it…
-      </button>
+      <span className="row-acts">
+        <button type="button" className="link" aria-label={`Book in ${one.name}`} onClick={() => onBookIn(one)}>
+          Book in…
+        </button>
+        <button type="button" className="link" aria-label={`Copy ${one.name}`} onClick={() => onCopy(one)}>
+          Copy it…
+        </button>
+      </span>
     ),
   },
-];
-
-const containerColumns = (
-  units: Units,
-  onEdit: (one: Container) => void,
-  onRemove: (one: Container) => void,
-): SheetColumn<Container>[] => [
-  { title: "Name", dataIndex: "name", rowScope: "row", sorter: (a, b) => a.name.localeCompare(b.name) },
-  { title: "One is a", dataIndex: "unit" },
-  {
-    title: "Brimful",
-    className: "number",
-    align: "right",
-    sorter: (a, b) => a.millilitres - b.millilitres,
-    render: (_, one) => `${one.millilitres} ml`,
-  },
-  {
-    title: "Costs",
-    className: "number",
-    align: "right",
-    render: (_, one) => (one.price == null ? <span className="quiet">no price</span> : units.money(one.price)),
-  },
-  { title: "Made of", render: (_, one) => one.material ?? (one.isPlastic ? "plastic" : "") },
-  acts(onEdit, onRemove),
 ];
