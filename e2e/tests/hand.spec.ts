@@ -40,7 +40,7 @@ test("no screen keeps a degree or a gram that the house does not use", async ({ 
   await page.goto(demo.url);
   await page.getByRole("button", { name: "Switch units" }).click();
   await expect(page.getByRole("button", { name: "Switch units" })).toHaveText(/°F oz/);
-  for (const view of ["/today", "/bench/7", "/bench/7?under=6", "/bench/13", "/make", "/make/7", "/pantry", "/logbook/1", "/house"]) {
+  for (const view of ["/today", "/bench/7", "/bench/7?under=6", "/bench/13", "/make", "/make/7", "/pantry?at=material/shea%20butter,%20refined", "/pantry?count=1", "/pantry/book-in?of=shea%20butter,%20refined", "/logbook/1", "/house"]) {
     await page.goto(demo.url + view);
     await expect(page.locator("h1").first()).toBeVisible();
     await page.waitForLoadState("networkidle");

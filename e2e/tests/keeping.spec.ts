@@ -99,7 +99,7 @@ test("materials and containers of her own: added, priced, named in a formula, re
   await page.keyboard.press("Enter");
   await expect(page.getByText("Quay beeswax is on your shelf.")).toBeVisible();
   await keepsFocus(page, "add a material");
-  await expect(page.getByRole("row", { name: /Quay beeswax/ })).toContainText("£18.50");
+  await expect(page.getByRole("complementary")).toContainText("£18.50 a kg");
 
   await page.getByRole("button", { name: "Remove Quay beeswax" }).click();
   await expect(page.getByText(/^Quay beeswax is off your shelf/)).toBeVisible();
@@ -126,7 +126,8 @@ test("materials and containers of her own: added, priced, named in a formula, re
   await expect(dialog.getByRole("alert")).toContainText("“fifty” is not a number");
   await dialog.getByLabel(/Holds/).fill("50");
   await dialog.getByRole("button", { name: "Add it" }).click();
-  await expect(page.getByRole("row", { name: /Amber jar/ })).toContainText("50 ml");
+  await page.getByRole("button", { name: "Amber jar", exact: true }).click();
+  await expect(page.getByRole("complementary")).toContainText("50 ml brimful");
   await page.reload();
   await expect(page.getByRole("row", { name: /Amber jar/ })).toBeVisible();
 });
@@ -252,7 +253,7 @@ test("every list is one tab stop with arrows", async ({ page, demo }) => {
     ["/logbook/1", ".logbook-list"],
     ["/today", ".today-list > div:has(> .today-bench)"],
     ["/bench/7", ".findings"],
-    ["/pantry", ".pantry section:first-child"],
+    ["/pantry", ".pantry .sheet"],
   ] as const) {
     await page.goto(demo.url + view);
     await expect(page.locator(list).locator("a, button").first()).toBeVisible();

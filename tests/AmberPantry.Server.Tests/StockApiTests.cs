@@ -194,7 +194,7 @@ public class StockApiTests
         var trial = await Trial(host);
         var needs = (await host.Get($"/api/batches/start/{trial}"))["stock"]!.AsArray();
         Assert.Equal("Beeswax", needs[0]!.Text("name"));
-        Assert.Contains("**40 g** are not in the house", needs[0]!.Text("says").Replace('\u202f', ' '), StringComparison.Ordinal);
+        Assert.Contains("**40 g** are missing", needs[0]!.Text("says").Replace('\u202f', ' '), StringComparison.Ordinal);
         Assert.Equal("lot C-1", needs[1]!.Text("says"));
     }
 

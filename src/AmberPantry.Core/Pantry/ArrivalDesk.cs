@@ -280,7 +280,12 @@ public sealed class ArrivalDesk(MaterialShelf shelf, Workshop workshop)
             .. check.FeltC is { } felt ? (Landmark[])[new(Arrived, Arrived, felt, LandmarkKind.Storage)] : [],
             .. workshop.Landmarks.Where(place => place.Id is Landmark.Van or Landmark.Pot),
         ];
-        var alone = new Formula { Family = Alone, Lines = [new FormulaLine("L1", material.Id, 100, Phase.Melt)] };
+        var alone = new Formula
+        {
+            Family = Alone,
+            Lines = [new FormulaLine("L1", material.Id, 100, Phase.Melt)],
+            MustStand = [],
+        };
         return new Assessor(shelf, workshop with { Landmarks = places }).Assess(alone, new Question { Parts = [Part.Melt] }).Parts.Melt!;
     }
 

@@ -18,7 +18,7 @@ public sealed record LotOffer(IReadOnlyList<LotPart> Parts, decimal Missing)
     {
         string Told(decimal amount) => kind == StockKind.Container ? Wording.Number((double)amount, "0") : say.RoundWeight(amount);
         var parts = Parts.Count == 1 && Missing == 0 ? [$"lot {Parts[0].Code}"] : Parts.Select(part => $"{Told(part.Amount)} of lot {part.Code}");
-        return string.Join(", ", Missing > 0 ? parts.Append($"**{Told(Missing)}** are not in the house") : parts);
+        return string.Join(", ", Missing > 0 ? parts.Append($"**{Told(Missing)}** are missing") : parts);
     }
 }
 

@@ -1,4 +1,5 @@
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Pantry;
 using AmberPantry.Data.Stock;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
@@ -60,12 +61,13 @@ public sealed class MyNameRow
 public static class MaterialRows
 {
     /// <summary>The catalogue with the maker's own materials and names, in the order of their names, and with her lots.</summary>
+    /// <param name="lots">All lots; left out, they are read.</param>
     /// <param name="today">Lots that are past are passed over; null where nobody asks what day it is.</param>
-    public static MaterialShelf Shelf(this PantryDb db, DateOnly? today = null) =>
+    public static MaterialShelf Shelf(this PantryDb db, IReadOnlyList<Lot>? lots = null, DateOnly? today = null) =>
         new(
             db.Materials.AsNoTracking().OrderBy(row => row.Name).AsEnumerable().Select(row => row.ToMaterial()),
             db.MyNames.AsNoTracking().OrderBy(row => row.Name).AsEnumerable().Select(row => row.ToName()),
-            LotRows.InUse(db, today)
+            LotRows.InUse(lots ?? db.AllLots(), today)
         );
 }
 

@@ -131,6 +131,9 @@ public static class LotRows
     public static async Task<List<Lot>> LotsOf(this PantryDb db, StockKind kind, IReadOnlyCollection<string> of) =>
         (await db.Lots.AsNoTracking().Where(row => row.Kind == kind && of.Contains(row.Of)).ToListAsync()).ConvertAll(row => row.ToLot());
 
+    /// <summary>All lots, used up ones too.</summary>
+    public static IReadOnlyList<Lot> AllLots(this PantryDb db) => [.. db.Lots.AsNoTracking().AsEnumerable().Select(row => row.ToLot())];
+
     /// <summary>Writes moves, and what is left with them. A lot that would fall below nothing is refused by the data file itself.</summary>
     public static async Task Post(this PantryDb db, IReadOnlyList<LotMove> moves)
     {
@@ -158,16 +161,10 @@ public static class LotRows
     }
 
     /// <summary>What the lot to use first says of each material that was ever booked in.</summary>
-    internal static IEnumerable<LotInUse> InUse(PantryDb db, DateOnly? today) =>
-        db
-            .Lots.AsNoTracking()
-            .Where(row => row.Kind == StockKind.Material)
-            .AsEnumerable()
-            .Select(row => row.ToLot())
-            .GroupBy(lot => lot.Of)
-            .Select(lots => InUse(lots.Key, [.. lots], today));
+    internal static IEnumerable<LotInUse> InUse(IReadOnlyList<Lot> lots, DateOnly? today) =>
+        lots.Where(lot => lot.Kind == StockKind.Material).GroupBy(lot => lot.Of).Select(of => First(of.Key, [.. of], today));
 
-    private static LotInUse InUse(string material, IReadOnlyList<Lot> lots, DateOnly? today)
+    private static LotInUse First(string material, IReadOnlyList<Lot> lots, DateOnly? today)
     {
         var usable = new StockBook(lots, [], today).Usable(StockKind.Material, material);
         var first = usable.Count > 0 ? usable[0] : null;

@@ -1,12 +1,15 @@
 using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Pantry;
 using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
 using AmberPantry.Data.House;
 using AmberPantry.Data.Materials;
+using AmberPantry.Data.Stock;
 using AmberPantry.Server.Bench;
 using AmberPantry.Server.Hosting;
+using AmberPantry.Server.Pantry;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Server.House;
@@ -26,6 +29,12 @@ public sealed record OpenWorkshop(HouseSettings House, int Revision, DateTime? R
     /// <summary>Tomorrow's temperature at a landmark, °C, by its id.</summary>
     public required IReadOnlyDictionary<string, double> Tomorrow { get; init; }
 
+    /// <summary>All lots as the pantry holds them.</summary>
+    public required IReadOnlyList<Lot> Lots { get; init; }
+
+    /// <summary>What was used lately of each.</summary>
+    public required UseCount Used { get; init; }
+
     /// <summary>Keys of the materials that the maker keeps under a name or price of her own.</summary>
     public required IReadOnlySet<string> Own { get; init; }
 
@@ -37,9 +46,10 @@ public sealed record OpenWorkshop(HouseSettings House, int Revision, DateTime? R
 }
 
 /// <summary>Holds the open workshop in memory, so that an assessment touches no file.</summary>
-public sealed class WorkshopKeeper(IServiceScopeFactory scopes, PantryClock clock)
+public sealed class WorkshopKeeper(IServiceScopeFactory scopes, PantryClock clock) : IDisposable
 {
     private readonly Lock reading = new();
+    private readonly UseCount used = new();
     private volatile OpenWorkshop? open;
     private volatile Wording said = new(new Workshop());
 
@@ -79,6 +89,8 @@ public sealed class WorkshopKeeper(IServiceScopeFactory scopes, PantryClock cloc
         }
     }
 
+    public void Dispose() => used.Dispose();
+
     private OpenWorkshop Read(DateOnly today)
     {
         using var scope = scopes.CreateScope();
@@ -91,8 +103,11 @@ public sealed class WorkshopKeeper(IServiceScopeFactory scopes, PantryClock cloc
             Workshop = room is null ? workshop : workshop with { WorkroomC = room.WorkroomC, HumidityPercent = room.HumidityPercent },
         };
         said = new Wording(settings.Workshop);
-        return new OpenWorkshop(settings, house.Revision, room?.ReadAt, db.Shelf(today))
+        var lots = db.AllLots();
+        return new OpenWorkshop(settings, house.Revision, room?.ReadAt, db.Shelf(lots, today))
         {
+            Lots = lots,
+            Used = used,
             Own = db.Materials.Select(row => row.Id).ToHashSet(),
             Tomorrow = db.Tomorrow.AsNoTracking().ToDictionary(row => row.Place, row => row.TemperatureC),
         };

@@ -204,6 +204,7 @@ internal sealed class StockKeeper(PantryDb db, WorkshopKeeper keeper, PantryCloc
             db.Lots.Remove(row);
             return true;
         });
+        keeper.Open.Used.Forget();
         keeper.Forget();
     }
 

@@ -6,7 +6,6 @@ using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
 using AmberPantry.Data.Batches;
-using AmberPantry.Data.Stock;
 using AmberPantry.Server.Hosting;
 using AmberPantry.Server.House;
 using AmberPantry.Server.Make;
@@ -30,7 +29,7 @@ public sealed record StockView(DateOnly Today, IReadOnlyList<StockRow> Rows, dec
 /// <param name="Says">How it stands: "use first, best before Feb 2027".</param>
 /// <param name="IsPast">Past its date.</param>
 /// <param name="InPots">What batches in hand have weighed of it.</param>
-/// <param name="Moves">Its ledger, the newest first.</param>
+/// <param name="Moves">Its ledger, the newest first; empty where many lots are told of.</param>
 public sealed record LotView(Lot Lot, int Revision, string Says, bool IsPast, decimal InPots, IReadOnlyList<LotMove> Moves)
 {
     public string Sticker => Lot.Sticker;
@@ -104,9 +103,9 @@ internal static class StockViews
     public static async Task<StockView> All(PantryDb db, OpenWorkshop open, DateTime now)
     {
         var today = DateOnly.FromDateTime(now);
-        var lots = (await Briefly(db.Lots.AsNoTracking())).ToLookup(lot => (lot.Kind, lot.Of));
+        var lots = open.Lots.ToLookup(lot => (lot.Kind, lot.Of));
         var wanted = (await Wanted(db)).ToLookup(one => one.Of, one => one.For);
-        var used = await Used(db, now);
+        var used = await open.Used.Of(db, now);
         StockRow[] rows =
         [
             .. Subjects(open)
@@ -120,15 +119,10 @@ internal static class StockViews
         var today = DateOnly.FromDateTime(now);
         var subject = Subject(open, kind, key);
         var rows = await db.Lots.AsNoTracking().Where(row => row.Kind == kind && row.Of == subject.Of).ToListAsync();
-        var ids = rows.ConvertAll(row => row.Id);
-        var moves = (await db.LotMoves.AsNoTracking().Where(move => ids.Contains(move.LotId)).ToListAsync()).ToLookup(
-            row => row.LotId,
-            row => row.ToMove()
-        );
         var wanted = (await Wanted(db)).Where(one => one.Of == (kind, subject.Of)).Select(one => one.For).ToArray();
         var pots = (await BatchStock.InPots(db)).ToLookup(pot => pot.Lot, pot => pot.Grams);
         var lots = rows.ConvertAll(row => row.ToLot());
-        var line = Row(subject, open, lots, wanted, await Used(db, now), today);
+        var line = Row(subject, open, lots, wanted, await open.Used.Of(db, now), today);
         var first = line.Line.UseFirst;
         return new StockDetail
         {
@@ -143,7 +137,7 @@ internal static class StockViews
                     .InOrder(lots)
                     .OrderBy(lot => lot.Left == 0)
                     .ThenBy(lot => lot.SetApartFor is not null)
-                    .Select(lot => View(lot, rows.First(row => row.Id == lot.Id).Revision, pots[lot.Id].Sum(), moves[lot.Id], (first, today))),
+                    .Select(lot => View(lot, rows.First(row => row.Id == lot.Id).Revision, pots[lot.Id].Sum(), [], (first, today))),
             ],
             SpokenFor = wanted,
         };
@@ -155,7 +149,8 @@ internal static class StockViews
         var pots = (await BatchStock.InPots(db)).ToLookup(pot => pot.Lot, pot => pot.Grams);
         return
         [
-            .. (await Briefly(db.Lots.AsNoTracking().Where(row => row.Left > 0)))
+            .. open
+                .Lots.Where(lot => lot.Left > 0)
                 .Select(lot => new CountedLot(lot.Id, lot.Kind, lot.Of, Name(open, lot), lot.Facts.Code)
                 {
                     Sticker = lot.Sticker,
@@ -273,11 +268,11 @@ internal static class StockViews
         OpenWorkshop open,
         IReadOnlyList<Lot> lots,
         IReadOnlyList<SpokenFor> wanted,
-        IReadOnlyDictionary<(StockKind, string), decimal> used,
+        IReadOnlyDictionary<Guid, decimal> used,
         DateOnly today
     )
     {
-        var line = ShelfLine.About(subject, lots, wanted, used.GetValueOrDefault((subject.Kind, subject.Of)), open.Say, today);
+        var line = ShelfLine.About(subject, lots, wanted, lots.Sum(lot => used.GetValueOrDefault(lot.Id)), open.Say, today);
         var material = subject.Kind == StockKind.Material ? open.Shelf.Find(subject.Of) : null;
         return new StockRow(
             line,
@@ -337,48 +332,6 @@ internal static class StockViews
         return string.Join(" · ", new[] { melts, $"use up to {Wording.RoundPercent(material.UseMaxPercent)}", price }.OfType<string>());
     }
 
-    /// <summary>Lots as a list needs them, without what only their own page shows.</summary>
-    private static async Task<List<Lot>> Briefly(IQueryable<LotRow> rows) =>
-        (
-            await rows.Select(row => new
-                {
-                    row.Id,
-                    row.Number,
-                    row.Kind,
-                    row.Of,
-                    row.Code,
-                    row.Supplier,
-                    row.ReceivedOn,
-                    row.Received,
-                    row.Left,
-                    row.Price,
-                    row.BestBefore,
-                    row.OpenedOn,
-                    row.MonthsOnceOpen,
-                    row.Place,
-                    row.SetApartFor,
-                })
-                .ToListAsync()
-        ).ConvertAll(row => new Lot
-        {
-            Id = row.Id,
-            Number = row.Number,
-            Kind = row.Kind,
-            Of = row.Of,
-            Facts = new LotFacts(row.Code, row.ReceivedOn)
-            {
-                Supplier = row.Supplier,
-                Price = row.Price,
-                BestBefore = row.BestBefore,
-                OpenedOn = row.OpenedOn,
-                MonthsOnceOpen = row.MonthsOnceOpen,
-                Place = row.Place,
-            },
-            Received = Micrograms.Grams(row.Received),
-            Left = Micrograms.Grams(row.Left),
-            SetApartFor = row.SetApartFor,
-        });
-
     /// <summary>What batches that are not finished want of each material and container.</summary>
     private static async Task<List<((StockKind, string) Of, SpokenFor For)>> Wanted(PantryDb db)
     {
@@ -402,23 +355,5 @@ internal static class StockViews
         }
 
         return wanted;
-    }
-
-    private static async Task<Dictionary<(StockKind, string), decimal>> Used(PantryDb db, DateTime now)
-    {
-        var since = now.AddDays(-ShelfLine.UsedDays);
-        var sums = await (
-            from move in db.LotMoves
-            where move.Kind == MoveKind.Use && move.At >= since
-            join lot in db.Lots on move.LotId equals lot.Id
-            group move.Amount by new { lot.Kind, lot.Of } into moves
-            select new
-            {
-                moves.Key.Kind,
-                moves.Key.Of,
-                Sum = -moves.Sum(),
-            }
-        ).ToListAsync();
-        return sums.ToDictionary(one => (one.Kind, one.Of), one => Micrograms.Grams(one.Sum));
     }
 }

@@ -8,6 +8,7 @@ using AmberPantry.Server.Bench;
 using AmberPantry.Server.Hosting;
 using AmberPantry.Server.House;
 using AmberPantry.Server.Make;
+using AmberPantry.Server.Pantry;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Server.Today;
@@ -53,10 +54,14 @@ public enum LookKind
 {
     HoldBack,
     PressTest,
+
+    /// <summary>Something of the pantry: short, past its date, set apart.</summary>
+    Stock,
 }
 
-/// <param name="Batch">The batch it is about.</param>
-public sealed record Look(string Id, Severity Severity, string Sentence, LookKind Kind, int Batch);
+/// <param name="Batch">The batch it is about; 0 where it is about something of the pantry.</param>
+/// <param name="Of">The row of the pantry it is about, such as "material/beeswax".</param>
+public sealed record Look(string Id, Severity Severity, string Sentence, LookKind Kind, int Batch, string? Of = null);
 
 public sealed record SettingNow(int Batch, string Name, string Says, DateTime Since);
 
@@ -94,6 +99,7 @@ internal static class TodayViews
     private const int MostStock = 60;
     private const string MostFormulas = "12";
     private const int MostPresses = 20;
+    private const int MostOfPantry = 20;
 
     /// <summary>A batch is judged by thumb from the next day on, until two weeks have passed.</summary>
     private static readonly TimeSpan PressFrom = TimeSpan.FromHours(20);
@@ -115,7 +121,15 @@ internal static class TodayViews
             Room = new RoomView(open.Workshop.WorkroomC, open.Workshop.HumidityPercent, open.ReadAt),
             Interrupted = [.. waiting.Except(setting)],
             Setting = [.. setting.Select(batch => Sets(batch, say, open.Workshop))],
-            Looks = [.. stock.Where(layer => layer.Slumps).Select(layer => HoldBack(layer, hottest!, say)), .. await Presses(db, clock.Now)],
+            Looks =
+            [
+                .. stock
+                    .Where(layer => layer.Slumps)
+                    .Select(layer => HoldBack(layer, hottest!, say))
+                    .Concat(await OfPantry(db, open, clock.Now))
+                    .Concat(await Presses(db, clock.Now))
+                    .OrderBy(look => look.Severity),
+            ],
             Places = places,
             Stock = stock,
             Sentence = await Tell(db, stock, hottest, say),
@@ -202,6 +216,26 @@ internal static class TodayViews
             row.Id
         ));
     }
+
+    /// <summary>What is short, past its date or set apart.</summary>
+    private static async Task<IEnumerable<Look>> OfPantry(PantryDb db, OpenWorkshop open, DateTime now) =>
+        (await StockViews.All(db, open, now))
+            .Rows.SelectMany(row =>
+                row.Line.Findings.Where(finding => finding.Severity < Severity.Note)
+                    .Select(
+                        (finding, i) =>
+                            new Look(
+                                $"stock-{row.Line.Of}-{i}",
+                                finding.Severity,
+                                $"{row.Line.Name}: {Wording.Inside(finding.Sentence)}",
+                                LookKind.Stock,
+                                0,
+                                $"{AmberJson.Word(row.Line.Kind)}/{row.Line.Of}"
+                            )
+                    )
+            )
+            .OrderBy(look => look.Severity)
+            .Take(MostOfPantry);
 
     private static Look HoldBack(StockLayer layer, TomorrowPlace hottest, Wording say) =>
         new(

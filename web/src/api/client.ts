@@ -353,6 +353,7 @@ export const api = {
     ) as Promise<LotView>,
   setLotApart: (id: string, reason: string | null) =>
     data(client.PUT("/api/stock/lots/{id}/set-apart", { ...ofLot(id), body: { reason } })) as Promise<LotView>,
+  lot: (id: string) => data(client.GET("/api/stock/lots/{id}", ofLot(id))) as Promise<LotView>,
   trace: (id: string) => data(client.GET("/api/stock/lots/{id}/trace", ofLot(id))) as Promise<TraceView>,
   formulas: (query: ListQuery = {}) =>
     data(client.GET("/api/formulas", { params: { query } })) as Promise<Page<FormulaBrief>>,

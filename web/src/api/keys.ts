@@ -46,6 +46,7 @@ export const keys = {
   stock: ["stock"] as const,
   stockOf: (kind: string, key: string) => ["stock", "of", kind, key] as const,
   countedLots: ["stock", "lots"] as const,
+  lot: (lot: string, revision: number) => ["stock", "lot", lot, revision] as const,
   trace: (lot: string) => ["stock", "trace", lot] as const,
   arrival: (delivery: unknown) => ["arrival", delivery] as const,
 };

@@ -6806,9 +6806,11 @@ export interface components {
             kind: components["schemas"]["LookKind"];
             /**
              * Format: int32
-             * @description The batch it is about.
+             * @description The batch it is about; 0 where it is about something of the pantry.
              */
             batch: number;
+            /** @description The row of the pantry it is about, such as "material/beeswax". */
+            of?: null | string;
         };
         /** @description What a material is taken for. */
         LookAlikeView: {
@@ -6819,7 +6821,7 @@ export interface components {
          * @description What a look asks to be done.
          * @enum {unknown}
          */
-        LookKind: "hold_back" | "press_test";
+        LookKind: "hold_back" | "press_test" | "stock";
         /** @description One delivery of one material or container, and what is left of it. */
         Lot: {
             /** Format: uuid */

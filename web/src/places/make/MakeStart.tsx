@@ -198,27 +198,31 @@ function Start({ start }: { start: StartView }) {
   );
 }
 
-/** What it takes from the pantry: told in full where something is short. */
+/** What it takes from the pantry: what is short stands there at once. */
 function StockNeeds({ start }: { start: StartView }) {
   const { units } = useHouse();
   const short = start.stock.filter((need) => need.offer.missing > 0);
   if (start.stock.length === 0) return null;
+  const told = (need: StartView["stock"][number]) => (
+    <li key={`${need.kind} ${need.of}`}>
+      <Link className="link" to={`/pantry?at=${encodeURIComponent(`${need.kind}/${need.of}`)}`}>
+        {need.name}
+      </Link>
+      , {need.kind === "container" ? need.wanted : units.roundWeight(need.wanted)}: <Sentence text={need.says} />
+    </li>
+  );
   return (
-    <details className="start-stock" open={short.length > 0}>
-      <summary>
-        {short.length === 0
-          ? `From the pantry: all ${start.stock.length} are there`
-          : `From the pantry: ${short.length} of ${start.stock.length} fall short`}
-      </summary>
-      <ul>
-        {start.stock.map((need) => (
-          <li key={`${need.kind} ${need.of}`}>
-            <Link to={`/pantry?at=${encodeURIComponent(`${need.kind}/${need.of}`)}`}>{need.name}</Link>,{" "}
-            {need.kind === "container" ? need.wanted : units.roundWeight(need.wanted)}: <Sentence text={need.says} />
-          </li>
-        ))}
-      </ul>
-    </details>
+    <div className="start-stock">
+      {short.length > 0 && <ul>{short.map(told)}</ul>}
+      <details>
+        <summary>
+          {short.length === 0
+            ? `From the pantry: all ${start.stock.length} are there`
+            : `From the pantry: the other ${start.stock.length - short.length} are there`}
+        </summary>
+        <ul>{start.stock.filter((need) => !short.includes(need)).map(told)}</ul>
+      </details>
+    </div>
   );
 }
 

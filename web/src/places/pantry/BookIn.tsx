@@ -261,14 +261,16 @@ export function BookIn() {
               onChange={(event) => change(setBestBefore)(event.target.value)}
             />
           </FormLine>
-          <FormLine label="From" error={refused.of("supplier")}>
-            <Field
-              value={supplier}
-              placeholder={last?.supplier ?? "who sent it"}
-              list="suppliers"
-              onChange={(event) => change(setSupplier)(event.target.value)}
-            />
-          </FormLine>
+          <div className="wide">
+            <FormLine label="From" error={refused.of("supplier")}>
+              <Field
+                value={supplier}
+                placeholder={last?.supplier ?? "who sent it"}
+                list="suppliers"
+                onChange={(event) => change(setSupplier)(event.target.value)}
+              />
+            </FormLine>
+          </div>
           <datalist id="suppliers">
             {suppliers.map((one) => (
               <option key={one} value={one} />

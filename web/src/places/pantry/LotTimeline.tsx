@@ -36,35 +36,35 @@ export function LotTimeline({ lots, today, colour, chosen, units, onChoose }: Pr
         const to = Math.max(from + 6, lot.useBy ? x(at(lot.useBy)) : width - edge);
         const full = received > 0 ? Math.min(1, left / received) : 0;
         return (
-          <button
-            key={lot.lot.id}
-            type="button"
-            role="listitem"
-            className="lot-row"
-            aria-current={lot.lot.id === chosen}
-            onClick={() => onChoose(lot)}
-          >
-            <span className="lot-head">
-              <b className="lot">{facts.code}</b>
-              <span>
-                <b>{amount(kind, left, units)}</b> {lot.says}
+          <div key={lot.lot.id} role="listitem">
+            <button
+              type="button"
+              className="lot-row"
+              aria-current={lot.lot.id === chosen}
+              onClick={() => onChoose(lot)}
+            >
+              <span className="lot-head">
+                <b className="lot">{facts.code}</b>
+                <span>
+                  <b>{amount(kind, left, units)}</b> {lot.says}
+                </span>
               </span>
-            </span>
-            <svg width={width} height={bar + 6} aria-hidden="true">
-              <rect x={from} y={2} width={to - from} height={bar} className="lot-empty" />
-              <rect
-                x={from}
-                y={2 + bar * (1 - full)}
-                width={to - from}
-                height={bar * full}
-                fill={colour ?? "var(--well)"}
-              />
-              {setApartFor && <rect x={from} y={2} width={to - from} height={bar} fill="url(#apart)" />}
-              <rect x={from} y={2} width={to - from} height={bar} className="lot-edge" />
-              <path d={`M${nowX} 0V${bar + 4}`} className="now-casing" />
-              <path d={`M${nowX} 0V${bar + 4}`} className="now-stem" />
-            </svg>
-          </button>
+              <svg width={width} height={bar + 6} aria-hidden="true">
+                <rect x={from} y={2} width={to - from} height={bar} className="lot-empty" />
+                <rect
+                  x={from}
+                  y={2 + bar * (1 - full)}
+                  width={to - from}
+                  height={bar * full}
+                  fill={colour ?? "var(--well)"}
+                />
+                {setApartFor && <rect x={from} y={2} width={to - from} height={bar} fill="url(#apart)" />}
+                <rect x={from} y={2} width={to - from} height={bar} className="lot-edge" />
+                <path d={`M${nowX} 0V${bar + 4}`} className="now-casing" />
+                <path d={`M${nowX} 0V${bar + 4}`} className="now-stem" />
+              </svg>
+            </button>
+          </div>
         );
       })}
       <svg width={width} height={foot} aria-hidden="true" className="lots-scale">

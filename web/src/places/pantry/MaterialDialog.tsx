@@ -31,12 +31,14 @@ const isDate = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isN
 type Props = {
   of: OwnMaterial | null;
   like?: Material | null;
+  /** Its lots are booked in: what is told of a lot stands with the lot. */
+  hasLots?: boolean;
   onKept: (now: OwnMaterial) => void;
   onClose: () => void;
 };
 
 /** A material of the maker's own: a copy of a known one, with what is hers. */
-export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Props) {
+export function MaterialDialog({ of, like: copied = null, hasLots = false, onKept, onClose }: Props) {
   const { house, units } = useHouse();
   const [kind, setKind] = useState(of ? { id: of.basedOn, name: of.basedOnName } : copied);
   const [name, setName] = useState(of?.name ?? copied?.name ?? "");
@@ -159,50 +161,56 @@ export function MaterialDialog({ of, like: copied = null, onKept, onClose }: Pro
               %
             </span>
           </FormLine>
-          <FormLine label="Lot in use" error={refused.of("lot")}>
-            <Field
-              value={lot}
-              placeholder="as on its label"
-              aria-invalid={refused.of("lot") !== ""}
-              onChange={(event) => {
-                setLot(event.target.value);
-                refused.clear();
-              }}
-            />
-          </FormLine>
-          <FormLine label="Its best before" error={refused.of("bestBefore")}>
-            <Field
-              value={bestBefore}
-              placeholder="2026-11-30"
-              aria-invalid={refused.of("bestBefore") !== ""}
-              onChange={(event) => {
-                setBestBefore(event.target.value);
-                refused.clear();
-              }}
-            />
-          </FormLine>
+          {!hasLots && (
+            <>
+              <FormLine label="Lot in use" error={refused.of("lot")}>
+                <Field
+                  value={lot}
+                  placeholder="as on its label"
+                  aria-invalid={refused.of("lot") !== ""}
+                  onChange={(event) => {
+                    setLot(event.target.value);
+                    refused.clear();
+                  }}
+                />
+              </FormLine>
+              <FormLine label="Its best before" error={refused.of("bestBefore")}>
+                <Field
+                  value={bestBefore}
+                  placeholder="2026-11-30"
+                  aria-invalid={refused.of("bestBefore") !== ""}
+                  onChange={(event) => {
+                    setBestBefore(event.target.value);
+                    refused.clear();
+                  }}
+                />
+              </FormLine>
+            </>
+          )}
           {(
             [
               ["meltShiftK", "Its lot melts higher by", shift, setShift, "as its kind"],
               ["dropsG", "Twenty drops weigh", drops, setDrops, "as usual"],
               ["strokesG", "Ten pumps weigh", strokes, setStrokes, "as usual"],
             ] as const
-          ).map(([field, label, of, set, usual]) => (
-            <FormLine key={field} label={label} error={refused.of(field)}>
-              <span>
-                <QuantityField
-                  of={of}
-                  units={units}
-                  placeholder={usual}
-                  aria-invalid={refused.of(field) !== ""}
-                  onType={(now) => {
-                    set(now);
-                    refused.clear();
-                  }}
-                />
-              </span>
-            </FormLine>
-          ))}
+          )
+            .filter(([field]) => !hasLots || field !== "meltShiftK")
+            .map(([field, label, of, set, usual]) => (
+              <FormLine key={field} label={label} error={refused.of(field)}>
+                <span>
+                  <QuantityField
+                    of={of}
+                    units={units}
+                    placeholder={usual}
+                    aria-invalid={refused.of(field) !== ""}
+                    onType={(now) => {
+                      set(now);
+                      refused.clear();
+                    }}
+                  />
+                </span>
+              </FormLine>
+            ))}
         </div>
         {refused.beside(...fields) && <Wrong>{refused.beside(...fields)}</Wrong>}
         <div className="button-row">

@@ -143,6 +143,8 @@ const open = (more: Record<string, unknown> = {}, at = "/pantry", booking: Recor
       "GET /api/materials/find": [],
       "GET /api/stock": () => stockView(own(), booking),
       "GET /api/stock/of": () => detail(wax(booking)),
+      "GET /api/stock/lots/lot-1": lots[0],
+      "GET /api/stock/lots/lot-2": lots[1],
       ...more,
     },
     at,
@@ -174,6 +176,7 @@ describe("the pantry", () => {
     expect(screen.getByText("Used in Slipway Hand Balm")).toBeTruthy();
     expect(screen.getByText(/wanted by Slipway trial 7/)).toBeTruthy();
     expect(screen.getAllByRole("listitem").filter((one) => one.textContent?.includes("W-1"))).toHaveLength(2);
+    await screen.findByText(/thrown away: spilt/);
     expect(screen.getByRole("table", { name: "Book of lot W-11" }).textContent).toMatch(
       /−20.*thrown away: spilt.*Take back.*\+500.*received/,
     );
@@ -232,7 +235,7 @@ describe("the pantry", () => {
     await user.type(within(dialog).getByLabelText(/^Why\?/), "smoky{Enter}");
     await waitFor(() => expect(wire.bodies(put)).toEqual([{ reason: "smoky" }]));
     await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
-    await user.click(await screen.findByRole("listitem", { name: /W-12/ }));
+    await user.click(await screen.findByRole("button", { name: /W-12/ }));
     await choose(user, "Take it up again");
     await waitFor(() => expect(wire.bodies("PUT /api/stock/lots/lot-2/set-apart")).toEqual([{ reason: null }]));
   });

@@ -198,7 +198,7 @@ export function Pantry() {
         <Input
           className="title-find"
           aria-label="Find in the pantry"
-          placeholder="Find a material or a lot"
+          placeholder="Find a material, a lot"
           allowClear
           value={find}
           onChange={(event) => setFind(event.target.value)}
@@ -266,6 +266,7 @@ export function Pantry() {
         <MaterialDialog
           of={material === "new" ? null : material}
           like={copied}
+          hasLots={(current?.line.lots ?? 0) > 0}
           onKept={(now) => void kept(now, material === "new" ? null : material)}
           onClose={() => {
             setMaterial(null);

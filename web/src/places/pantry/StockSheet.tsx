@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { api, inWords, type LotView, type MoveKind, type StockKind } from "../../api/client";
 import { keys } from "../../api/keys";
 import { Jar } from "../../instruments/glyphs";
@@ -36,6 +36,7 @@ export function StockSheet({ kind, of, lot, stock, onLot, onBookIn, usedIn, onEd
   const [moving, setMoving] = useState<Exclude<MoveKind, "receive"> | null>(null);
   const [tracing, setTracing] = useState(false);
   const [apart, setApart] = useState(false);
+  const acts = useRef<HTMLElement>(null);
   if (detail.error) return <p className="page-note">{inWords(detail.error)}</p>;
   if (!detail.data) return null;
   const { row, lots, inci, facts, today, isScent } = detail.data;
@@ -134,7 +135,10 @@ export function StockSheet({ kind, of, lot, stock, onLot, onBookIn, usedIn, onEd
                 lot={chosen}
                 kind={moving}
                 onMove={(much, reason) => move(chosen, much, reason, moving)}
-                onClose={() => setMoving(null)}
+                onClose={() => {
+                  setMoving(null);
+                  acts.current?.querySelector<HTMLElement>(`[data-act="${moving}"]`)?.focus();
+                }}
               />
             )}
             <LotFactsTable
@@ -168,11 +172,11 @@ export function StockSheet({ kind, of, lot, stock, onLot, onBookIn, usedIn, onEd
           </section>
         )}
       </div>
-      <footer className="stock-acts">
+      <footer ref={acts} className="stock-acts">
         {chosen ? (
           <>
             {shown.map((one) => (
-              <Button key={one} onClick={() => setMoving(one)}>
+              <Button key={one} data-act={one} onClick={() => setMoving(one)}>
                 {moveWords[one].act}
               </Button>
             ))}
@@ -204,17 +208,23 @@ export function StockSheet({ kind, of, lot, stock, onLot, onBookIn, usedIn, onEd
 }
 
 /** The lines of a lot's book, the newest first. */
-function Ledger({ lot, stock }: { lot: LotView; stock: Stock }) {
+function Ledger({ lot: { lot, revision }, stock }: { lot: LotView; stock: Stock }) {
   const { units } = useHouse();
+  const book = useQuery({
+    queryKey: keys.lot(lot.id, revision),
+    queryFn: () => api.lot(lot.id),
+    placeholderData: (last) => (last?.lot.id === lot.id ? last : undefined),
+  });
   const [all, setAll] = useState(false);
   const most = 6;
-  const taken = new Set(lot.moves.map((move) => move.takesBack));
-  const told = (value: number) => `${value < 0 ? "−" : "+"}${amount(lot.lot.kind, Math.abs(value), units)}`;
+  const moves = book.data?.moves ?? [];
+  const taken = new Set(moves.map((move) => move.takesBack));
+  const told = (value: number) => `${value < 0 ? "−" : "+"}${amount(lot.kind, Math.abs(value), units)}`;
   return (
     <>
-      <table className="ledger" aria-label={`Book of lot ${lot.lot.facts.code}`}>
+      <table className="ledger" aria-label={`Book of lot ${lot.facts.code}`}>
         <tbody>
-          {(all ? lot.moves : lot.moves.slice(0, most)).map((move) => (
+          {(all ? moves : moves.slice(0, most)).map((move) => (
             <tr key={move.id}>
               <td>{day(move.at)}</td>
               <td className="number">{told(move.amount)}</td>
@@ -230,13 +240,13 @@ function Ledger({ lot, stock }: { lot: LotView; stock: Stock }) {
                     className="link"
                     onClick={() => {
                       stock.attempt({
-                        words: `Taken back: ${told(move.amount)} of lot ${lot.lot.facts.code}.`,
-                        again: () => api.takeMoveBack(lot.lot.id, move.id),
+                        words: `Taken back: ${told(move.amount)} of lot ${lot.facts.code}.`,
+                        again: () => api.takeMoveBack(lot.id, move.id),
                         back: () =>
                           api.moveLot(
-                            lot.lot.id,
+                            lot.id,
                             move.kind === "count"
-                              ? { kind: "count", amount: lot.lot.left, reason: move.reason }
+                              ? { kind: "count", amount: lot.left, reason: move.reason }
                               : { kind: move.kind, amount: -move.amount, reason: move.reason },
                             crypto.randomUUID(),
                           ),
@@ -251,9 +261,9 @@ function Ledger({ lot, stock }: { lot: LotView; stock: Stock }) {
           ))}
         </tbody>
       </table>
-      {!all && lot.moves.length > most && (
+      {!all && moves.length > most && (
         <button type="button" className="link" onClick={() => setAll(true)}>
-          {lot.moves.length - most} more
+          {moves.length - most} more
         </button>
       )}
     </>

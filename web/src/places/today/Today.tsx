@@ -124,6 +124,10 @@ export function TodayPage() {
                           Open
                         </Button>
                       </>
+                    ) : look.kind === "stock" ? (
+                      <Button size="small" onClick={() => navigate(`/pantry?at=${encodeURIComponent(look.of ?? "")}`)}>
+                        See its lots
+                      </Button>
                     ) : (
                       <Button size="small" onClick={() => navigate(`/logbook/${look.batch}#observe`)}>
                         Log a thumb press
