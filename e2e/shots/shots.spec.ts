@@ -59,7 +59,16 @@ test("one picture of each view", async ({ page, demo }) => {
   ] as const)
     await tell(demo, whip, { kind: "read_step", step: "whip", cupG: cup }, ago);
   await shoot("make-whip", `/make/${whip}`, async () => expect(page.locator(".whip-axis")).toBeVisible(), tablet);
-  await shoot("pantry-day", "/pantry");
+  await shoot("pantry-day", "/pantry?at=material/shea%20butter,%20refined");
+  await shoot("pantry-arrival", "/pantry/book-in?of=shea%20butter,%20refined", async () => {
+    for (const word of ["edges", "fine", "as usual", "2"]) await page.getByRole("radio", { name: word, exact: true }).click();
+    await page.getByLabel("Lot on the bag").fill("SB-0604");
+    await page.getByLabel(/^On the bag/).fill("1500");
+    await page.getByLabel(/^Paid/).fill("13.50");
+    await page.getByLabel(/^Felt on arrival/).fill("27");
+    await page.getByLabel("From").fill("Imaginary Oil Loft");
+    await expect(page.getByText("Please take £4.50 off", { exact: false })).toBeVisible();
+  });
   await shoot("logbook-day", "/logbook/1");
   await shoot("house-day", "/house");
   await page.getByRole("button", { name: "Night light" }).click();
@@ -69,5 +78,4 @@ test("one picture of each view", async ({ page, demo }) => {
     await expect(page.locator(".effect")).not.toBeEmpty();
   });
   await shoot("bench-cost", "/bench/7?by=cost");
-  await shoot("today-night", "/today");
 });
