@@ -130,6 +130,7 @@ public class FuzzTests
             {"material":"shea butter","facts":{"code":"SB-1","receivedOn":"2026-06-11","supplier":"Nowhere Oils","price":13.5},"amount":1500,
             "check":{"feltC":27,"roomC":21,"thumb":2,"seen":{"melted":"edges","grain":"fine"}}}
             """,
+        ["post /api/stock/file"] = """{"file":"material,lot,amount\nBeeswax,W-1,500","keep":true}""",
         ["post /api/stock/lots"] = """
             {"stamp":{"id":"00000000-0000-4000-8000-000000000006","at":"2026-06-11T08:00:00Z","sentAt":"2026-06-11T08:00:00Z"},
             "kind":"material","of":"shea butter","amount":1500,"facts":{"code":"SB-1","receivedOn":"2026-06-11","certificate":{"4":2},

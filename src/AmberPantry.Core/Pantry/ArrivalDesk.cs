@@ -50,6 +50,9 @@ public sealed record ArrivalVerdict
     /// <summary>Paragraphs for the supplier; empty while nothing is wrong.</summary>
     public required IReadOnlyList<string> Letter { get; init; }
 
+    /// <summary>What its name is easily taken for, and how the two differ.</summary>
+    public required IReadOnlyList<string> LookAlikes { get; init; }
+
     /// <summary>How earlier deliveries of this supplier came; null for a first one.</summary>
     public required string? SupplierSays { get; init; }
 
@@ -94,6 +97,7 @@ public sealed class ArrivalDesk(MaterialShelf shelf, Workshop workshop)
             ThumbSays = thumb?.Says,
             Uses = uses,
             Letter = Letter(delivery, material, answered, uses, (melt, thumb?.ForLetter)),
+            LookAlikes = [.. LookAlike.Of(material.BasedOn).Select(pair => pair.Difference)],
             SupplierSays = SupplierSays(delivery.Facts, lots),
             Melt = melt,
         };

@@ -83,6 +83,22 @@ public sealed class LotRow
             Allowed = Allowed,
         };
 
+    /// <summary>A lot before its first move.</summary>
+    public static LotRow Begin(Guid id, int number, ShelfSubject subject, decimal amount, LotFacts facts)
+    {
+        var row = new LotRow
+        {
+            Id = id,
+            Number = number,
+            Kind = subject.Kind,
+            Of = subject.Of,
+            Code = facts.Code,
+            Received = Micrograms.Of(amount),
+        };
+        row.Take(facts);
+        return row;
+    }
+
     public void Take(LotFacts facts)
     {
         (Code, Supplier, ReceivedOn, Price) = (facts.Code, facts.Supplier, facts.ReceivedOn, facts.Price);

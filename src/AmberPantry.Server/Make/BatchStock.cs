@@ -1,6 +1,7 @@
 using AmberPantry.Core.Making;
 using AmberPantry.Core.Pantry;
 using AmberPantry.Data;
+using AmberPantry.Data.Batches;
 using AmberPantry.Data.Stock;
 using AmberPantry.Server.House;
 using AmberPantry.Server.Pantry;
@@ -42,18 +43,40 @@ internal static class BatchStock
 
     /// <summary>What batches that are not finished have weighed.</summary>
     /// <param name="without">One that is left out.</param>
-    public static async Task<List<InPot>> InPots(PantryDb db, int? without = null)
-    {
-        var open = await db
-            .Batches.AsNoTracking()
-            .Where(row => row.FinishedAt == null && row.Id != without)
-            .Select(row => new { row.Lots, Weighed = row.Done.Where(done => done.WeighedUg > 0).Select(done => done.Step).ToList() })
-            .ToListAsync();
-        return
+    public static async Task<List<InPot>> InPots(PantryDb db, int? without = null) =>
         [
-            .. open.SelectMany(batch => batch.Lots.Where(taken => taken.Lot is not null && batch.Weighed.Contains(taken.Step)))
+            .. (await Making(db, without))
+                .SelectMany(row => row.ToBatch().InPot)
+                .Where(taken => taken.Lot is not null)
                 .Select(taken => new InPot(taken.Lot!.Value, taken.Grams)),
         ];
+
+    /// <summary>Batches that are not finished, the first begun at the head; one whose record cannot be read is passed over.</summary>
+    /// <param name="without">One that is left out.</param>
+    public static async Task<List<BatchRow>> Making(PantryDb db, int? without = null)
+    {
+        var open = db.Batches.AsNoTracking().Where(row => row.FinishedAt == null && row.Id != without);
+        var rows = new List<BatchRow>();
+        foreach (var id in await open.OrderBy(row => row.StartedAt).Select(row => row.Id).ToListAsync())
+        {
+            try
+            {
+                rows.Add(
+                    await db
+                        .Batches.AsNoTracking()
+                        .Include(row => row.Done)
+                        .Include(row => row.Trial!.Formula)
+                        .AsSplitQuery()
+                        .FirstAsync(row => row.Id == id)
+                );
+            }
+            catch (Exception error) when (UnreadableException.IsIn(error))
+            {
+                // The lists tell of it; what it wants of the pantry nobody can say.
+            }
+        }
+
+        return rows;
     }
 
     /// <summary>What a formula wants of the house, the scarce first; nothing of what was never booked in.</summary>

@@ -25,6 +25,7 @@ public static class StockEndpoints
         stock.MapGet("/of", Of);
         stock.MapGet("/find", Find);
         stock.MapGet("/lots", (PantryDb db, WorkshopKeeper keeper) => StockViews.Counted(db, keeper.Open));
+        LotFileEndpoints.Map(stock);
         stock.MapPost("/arrival", Judge);
         stock.MapPost("/lots", async (BookIn book, PantryDb db, WorkshopKeeper keeper, PantryClock clock) =>
         {

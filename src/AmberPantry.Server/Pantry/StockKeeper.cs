@@ -70,19 +70,9 @@ internal sealed class StockKeeper(PantryDb db, WorkshopKeeper keeper, PantryCloc
                 );
             }
 
-            var row = new LotRow
-            {
-                Id = id,
-                Number = (await db.Lots.MaxAsync(one => (int?)one.Number) ?? 0) + 1,
-                Kind = subject.Kind,
-                Of = subject.Of,
-                Code = facts.Code,
-                Received = Micrograms.Of(amount),
-                Arrival = check,
-                Letter = string.IsNullOrWhiteSpace(book.Letter) ? null : book.Letter.Trim(),
-                Allowed = book.Allowed,
-            };
-            row.Take(facts);
+            var row = LotRow.Begin(id, (await db.Lots.MaxAsync(one => (int?)one.Number) ?? 0) + 1, subject, amount, facts);
+            (row.Arrival, row.Allowed) = (check, book.Allowed);
+            row.Letter = string.IsNullOrWhiteSpace(book.Letter) ? null : book.Letter.Trim();
             db.Lots.Add(row);
             await db.Post([LotLedger.Receipt(row.ToLot(), id, at)]);
             return true;

@@ -182,7 +182,7 @@ internal static class StockViews
             .GroupBy(move => move.Batch!)
             .Select(moves => new { Lot = moves.Key, Amount = -moves.Sum(move => move.Amount) })
             .ToDictionaryAsync(one => one.Lot, one => Micrograms.Grams(one.Amount));
-        var making = await db.Batches.AsNoTracking().Where(row => row.FinishedAt == null).Include(row => row.Done).AsSplitQuery().ToListAsync();
+        var making = await BatchStock.Making(db);
         var pots = making
             .Select(row => (row.Lot, Grams: row.ToBatch().InPot.Where(taken => taken.Lot == id).Sum(taken => taken.Grams)))
             .Where(pot => pot.Grams > 0)
@@ -335,14 +335,7 @@ internal static class StockViews
     /// <summary>What batches that are not finished want of each material and container.</summary>
     private static async Task<List<((StockKind, string) Of, SpokenFor For)>> Wanted(PantryDb db)
     {
-        var open = await db
-            .Batches.AsNoTracking()
-            .Where(row => row.FinishedAt == null)
-            .Include(row => row.Done)
-            .Include(row => row.Trial!.Formula)
-            .AsSplitQuery()
-            .OrderBy(row => row.StartedAt)
-            .ToListAsync();
+        var open = await BatchStock.Making(db);
         var wanted = new List<((StockKind, string), SpokenFor)>();
         foreach (var row in open)
         {

@@ -140,6 +140,7 @@ export type LotFacts = Full<Schemas["LotFacts"]>;
 export type LotMove = Full<Schemas["LotMove"]>;
 export type MoveKind = Schemas["MoveKind"];
 export type CountedLot = Full<Schemas["CountedLot"]>;
+export type LotFileView = Full<Schemas["LotFileView"]>;
 export type TraceView = Full<Schemas["TraceView"]>;
 export type ArrivalVerdict = Full<Schemas["ArrivalVerdict"]>;
 export type Delivery = Schemas["Delivery"];
@@ -335,6 +336,8 @@ export const api = {
   findLot: (code: string) => data(client.GET("/api/stock/find", { params: { query: { code } } })),
   judgeArrival: (delivery: Delivery) =>
     data(client.POST("/api/stock/arrival", { body: delivery })) as Promise<ArrivalVerdict>,
+  lotFile: (file: string, keep: boolean) =>
+    data(client.POST("/api/stock/file", { body: { file, keep } })) as Promise<LotFileView>,
   bookIn: (book: Omit<Schemas["BookIn"], "stamp">, id: string) =>
     data(client.POST("/api/stock/lots", { body: { ...book, stamp: stampOf(id) } })) as Promise<LotView>,
   forgetLot: (id: string) => data(client.DELETE("/api/stock/lots/{id}", ofLot(id))),

@@ -2280,6 +2280,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stock/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LotFileAsked"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LotFileView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stock/arrival": {
         parameters: {
             query?: never;
@@ -4624,6 +4682,8 @@ export interface components {
             uses: components["schemas"]["ArrivalUse"][];
             /** @description Paragraphs for the supplier; empty while nothing is wrong. */
             letter: string[];
+            /** @description What its name is easily taken for, and how the two differ. */
+            lookAlikes: string[];
             /** @description How earlier deliveries of this supplier came; null for a first one. */
             supplierSays: null | string;
             melt: null | components["schemas"]["MeltPart"];
@@ -6369,6 +6429,11 @@ export interface components {
             lines: number;
             becomes: components["schemas"]["Incoming"];
         };
+        /**
+         * @description What a lot of a file would do here.
+         * @enum {unknown}
+         */
+        IncomingLot: "new" | "same";
         /** @description An axis with what stands on it. The same for every lens; a picture and a table are drawn from it. */
         Instrument: {
             /** @description Stays the same while the mix changes. */
@@ -6921,6 +6986,23 @@ export interface components {
              */
             useBy?: null | string;
         };
+        LotFileAsked: {
+            /** @description The whole text of a file. */
+            file: string;
+            /**
+             * @description Take it in; else it is only looked at.
+             * @default false
+             */
+            keep?: boolean;
+        };
+        LotFileView: {
+            lots: components["schemas"]["LotOfFile"][];
+            /** @description What cannot be taken; as long as there is any, nothing is. */
+            refused: components["schemas"]["RefusedCell"][];
+            says: string;
+            /** @description Ids of the lots that came in; empty while it is only looked at. */
+            kept: string[];
+        };
         /** @description One line of a lot's ledger. It is never changed: what was wrong is taken back by its opposite. */
         LotMove: {
             /** Format: uuid */
@@ -6948,6 +7030,22 @@ export interface components {
              * @description The move that this one takes back.
              */
             takesBack?: null | string;
+        };
+        LotOfFile: {
+            /** @description Where it stands: "line 7". */
+            at: string;
+            kind: components["schemas"]["StockKind"];
+            /** @description Of the material or container. */
+            name: string;
+            code: string;
+            /**
+             * Format: double
+             * @description Grams or pieces.
+             */
+            amount: number;
+            becomes: components["schemas"]["IncomingLot"];
+            /** @description What its name is easily taken for. */
+            warns: string[];
         };
         /** @description Where an amount comes from. */
         LotOffer: {
@@ -6997,7 +7095,7 @@ export interface components {
              * @description What batches in hand have weighed of it.
              */
             inPots: number;
-            /** @description Its ledger, the newest first. */
+            /** @description Its ledger, the newest first; empty where many lots are told of. */
             moves: components["schemas"]["LotMove"][];
             sticker?: null | string;
             /** Format: date */

@@ -44,6 +44,7 @@ const judge = ({ check }: Asked) => {
       { use: "back", name: "Sending it back", verdict: "if_you_like", word: "if you like", reason: "ground enough" },
     ],
     letter: ran ? ["To Imaginary Oil Loft.", "Its rim had **melted**."] : [],
+    lookAlikes: ["Shea butter is no shea oil."],
     supplierSays: "Imaginary Oil Loft: **2 of 5** deliveries.",
     melt: null,
   };
@@ -69,6 +70,7 @@ describe("booking a delivery in", () => {
   it("names each field that is missing or wrong and keeps the rest", async () => {
     const { user } = await open();
     await screen.findByText("Melted on the way");
+    expect(screen.getByText(/Easily mixed up: Shea butter is no shea oil/)).toBeTruthy();
     const alert = async () => (await screen.findByRole("alert")).textContent;
     await user.click(book());
     expect(await alert()).toContain("Type the lot as it stands on the bag");

@@ -299,6 +299,18 @@ export function BookIn() {
         )}
         {verdict && (
           <>
+            {verdict.lookAlikes.length > 0 && (
+              <ul className="stock-findings">
+                {verdict.lookAlikes.map((one) => (
+                  <li key={one}>
+                    <Jar severity="watch" />
+                    <p>
+                      <b className="severity">Watch</b> Easily mixed up: {one}
+                    </p>
+                  </li>
+                ))}
+              </ul>
+            )}
             <h2 className="head head-line">
               Arrival check <span className="quiet">Taken before it is weighed. Each can be left out.</span>
             </h2>

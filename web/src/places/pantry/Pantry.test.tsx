@@ -282,6 +282,47 @@ describe("the pantry", () => {
     expect(row?.textContent?.replaceAll("\u202f", " ")).toMatch(/500 gMade-up Wax Barn/);
   });
 
+  it("brings lots in from a file: looked at first, refused by line and column, taken whole", async () => {
+    const seen = {
+      at: "line 2",
+      kind: "material",
+      name: "Cocoa butter",
+      code: "CB-1",
+      amount: 500,
+      becomes: "new",
+      warns: ["Not coconut butter."],
+    };
+    const answers: unknown[] = [
+      {
+        lots: [],
+        refused: [
+          { at: "line 3", field: "amount", value: "much", message: "“much” is not a number.", remedy: "Write digits." },
+        ],
+        says: "No lot can be read; 1 place must be put right before anything is taken.",
+        kept: [],
+      },
+      { lots: [seen], refused: [], says: "1 new lot.", kept: [] },
+      { lots: [seen], refused: [], says: "1 new lot: taken in.", kept: ["x"] },
+    ];
+    const { user } = await open({ "POST /api/stock/file": () => answers.shift() }, "/pantry", booked);
+    await choose(user, "Bring lots in…");
+    const dialog = await screen.findByRole("dialog");
+    const file = within(dialog).getByLabelText<HTMLInputElement>("File of lots");
+    await user.upload(file, new File(["a"], "lots.csv", { type: "text/csv" }));
+    expect(await within(dialog).findByText(/is not a number/)).toBeTruthy();
+    expect(within(dialog).getByRole<HTMLButtonElement>("button", { name: /^Take/ }).disabled).toBe(true);
+    await user.upload(file, new File(["b"], "lots.csv", { type: "text/csv" }));
+    expect(await within(dialog).findByText(/Easily mixed up: Not coconut butter/)).toBeTruthy();
+    await user.click(within(dialog).getByRole("button", { name: "Take it in" }));
+    expect(await screen.findByText("1 new lot: taken in.")).toBeTruthy();
+    expect(wire.bodies("POST /api/stock/file")).toEqual([
+      { file: "a", keep: false },
+      { file: "b", keep: false },
+      { file: "b", keep: true },
+    ]);
+    expect(screen.getByRole("link", { name: "Lots as a table" }).getAttribute("href")).toBe("/api/stock/file");
+  });
+
   it("traces a lot to its batches", async () => {
     const { user } = await open(
       {

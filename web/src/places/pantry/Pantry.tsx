@@ -12,6 +12,7 @@ import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
 import { plural } from "../../words/format";
 import { groupWords } from "./amounts";
+import { BringLots } from "./BringLots";
 import { ContainerDialog } from "./ContainerDialog";
 import { CountStock } from "./CountStock";
 import { MaterialDialog } from "./MaterialDialog";
@@ -35,6 +36,7 @@ export function Pantry() {
   const [copied, setCopied] = useState<Material | null>(null);
   const [material, setMaterial] = useState<OwnMaterial | "new" | null>(null);
   const [container, setContainer] = useState<Container | "new" | null>(null);
+  const [bringing, setBringing] = useState(false);
   const go = (change: Record<string, string | null>) =>
     setSearch(
       (now) => {
@@ -258,6 +260,12 @@ export function Pantry() {
           <p className="button-row no-print">
             <Button onClick={() => setMaterial("new")}>Add a material</Button>
             <Button onClick={() => setContainer("new")}>Add a container</Button>
+            <Button onClick={() => setBringing(true)}>Bring lots in…</Button>
+            {rows.some((row) => row.line.lots > 0) && (
+              <a className="link" href="/api/stock/file" download>
+                Lots as a table
+              </a>
+            )}
           </p>
         )}
       </div>
@@ -272,6 +280,16 @@ export function Pantry() {
             setMaterial(null);
             setCopied(null);
           }}
+        />
+      )}
+      {bringing && (
+        <BringLots
+          onTaken={async (words) => {
+            setBringing(false);
+            await stock.fresh();
+            stock.say(words);
+          }}
+          onClose={() => setBringing(false)}
         />
       )}
       {container && (

@@ -52,7 +52,7 @@ export function TracePanel({ lot, onBack }: { lot: string; onBack: () => void })
             ))}
           </ol>
           <div className="button-row no-print">
-            <a className="button" href={`/api/stock/lots/${lot}/recall.csv`} download>
+            <a className="link" href={`/api/stock/lots/${lot}/recall.csv`} download>
               Recall list as a table
             </a>
             <Button onClick={() => window.print()}>Print it</Button>
