@@ -7,8 +7,7 @@ export default defineConfig({
   timeout: 150_000,
   expect: { timeout: 20_000 },
   fullyParallel: true,
-  // Most of a story is waiting for the page: three of them fill two cores.
-  workers: 3,
+  workers: 2,
   reporter: [["line"], ["json", { outputFile: process.env.AMBER_REPORT ?? "test-results/report.json" }]],
   use: { viewport: { width: 1280, height: 800 }, launchOptions, screenshot: "only-on-failure", trace: process.env.AMBER_TRACE ? "retain-on-failure" : "off" },
 });

@@ -8,7 +8,8 @@ namespace AmberPantry.Server.Tests;
 public class LotFileTests
 {
     private const string Good =
-        "Material;Lot;Amount;Supplier;Price;Best before;Place\r\nBeeswax;W-1;500;Made-up Wax Barn;7;2028-01-31;shelf 1\r\ncastor oil;C-1;900;;;;\r\n";
+        "Material;Lot;Amount;Supplier;Price;Best before;Place\r\nBeeswax;W-1;500;Made-up Wax Barn;7;2028-01-31;shelf 1\r\n"
+        + "castor oil;C-1;900;;;;\r\n";
 
     private static Task<JsonNode> Bring(PantryHost host, string file, bool keep) => host.Post("/api/stock/file", new { file, keep });
 
@@ -34,7 +35,8 @@ public class LotFileTests
     {
         await using var host = await PantryHost.Start();
         const string Bad =
-            "material,lot,amount,best_before,received_on,price,opened_on\nbeeswax,W-1,500,,,,\nbeeswacks,W-2,5,,,,\ncastor oil,,5,,,,\ncastor oil,C-1,much,,,,\n"
+            "material,lot,amount,best_before,received_on,price,opened_on\nbeeswax,W-1,500,,,,\nbeeswacks,W-2,5,,,,\n"
+            + "castor oil,,5,,,,\ncastor oil,C-1,much,,,,\n"
             + "castor oil,C-2,5,soon,,,\ncastor oil,C-3,5,,31.12.2026,,\ncastor oil,C-4,-1,,,,\nBeeswax,w-1,7,,,,\ncastor oil,C-5,5,,,dear,\n";
         var answer = await Bring(host, Bad, true);
         Assert.Equal(

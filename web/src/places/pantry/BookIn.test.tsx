@@ -3,6 +3,7 @@ import { Route, Routes } from "react-router";
 import { describe, expect, it } from "vitest";
 import { inBrowser, Refusal, retype, show, where, wire } from "../../test/workshop";
 import { BookIn } from "./BookIn";
+import { Pantry } from "./Pantry";
 
 inBrowser();
 
@@ -135,6 +136,37 @@ describe("booking a delivery in", () => {
     await waitFor(() => expect(words.value).toContain("Its rim had melted."));
     await user.click(edges);
     expect(await screen.findByText("Nothing that was looked at is worth a letter.")).toBeTruthy();
+  });
+
+  it("is said in the pantry, and taken back and done again there", async () => {
+    const back = { calls: 0 };
+    const { user } = await show(
+      <Routes>
+        <Route path="/pantry/book-in" element={<BookIn />} />
+        <Route path="/pantry" element={<Pantry />} />
+      </Routes>,
+      {
+        "GET /api/stock": { today: "2026-06-11", rows: [], worth: 0 },
+        "GET /api/materials/own": [],
+        "GET /api/materials/named": [shea],
+        "GET /api/materials/find": [shea],
+        "POST /api/stock/arrival": judge,
+        "POST /api/stock/lots": () => ({ lot: { id: "lot-9" } }),
+        "DELETE /api/stock/lots/lot-9": () => {
+          back.calls++;
+          return {};
+        },
+      },
+      "/pantry/book-in?of=shea%20butter",
+    );
+    await user.type(await screen.findByLabelText(/^Lot on the bag/), "SB-0604");
+    await user.type(screen.getByLabelText(/^On the bag/), "1500{Enter}");
+    expect(await screen.findByText(/Booked in 1,500.g of shea butter, lot SB-0604\./)).toBeTruthy();
+    await user.click(screen.getAllByRole("button", { name: "Undo" })[0] as HTMLElement);
+    expect(await screen.findByText(/^Undone: Booked in/)).toBeTruthy();
+    expect(back.calls).toBe(1);
+    await user.click(screen.getAllByRole("button", { name: "Redo" })[0] as HTMLElement);
+    await waitFor(() => expect(wire.bodies("POST /api/stock/lots")).toHaveLength(2));
   });
 
   it("sends the same delivery under one id, and says what the server refuses", async () => {

@@ -16,12 +16,15 @@ import { useRefused } from "../../kit/useRefused";
 import { useHouse } from "../../shell/HouseContext";
 import { MaterialCombobox } from "../../shell/MaterialCombobox";
 import { Plates } from "../../shell/Plates";
-import { quoted } from "../../words/format";
+import { inside, quoted } from "../../words/format";
 import { plain, Sentence } from "../../words/Sentence";
 import { amount } from "./amounts";
 import "./arrival.css";
 
 const isDate = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text));
+
+/** A delivery that was booked in, so that the pantry can say so and take it back. */
+export type Booked = { lot: string; book: Parameters<typeof api.bookIn>[0]; words: string };
 
 /** A delivery: what stands on the bag, what eye, nose and thumb say of it, what it is good for, and the words for the supplier. */
 export function BookIn() {
@@ -99,20 +102,23 @@ export function BookIn() {
       );
     setBusy(true);
     try {
-      const lot = await api.bookIn(
-        {
-          kind,
-          of: of.id,
-          amount: much.exact,
-          facts,
-          check: kind === "material" ? check : null,
-          letter: keeps && words !== "" ? words : null,
-          allowed,
-        } as never,
-        command.current,
-      );
+      const book = {
+        kind,
+        of: of.id,
+        amount: much.exact,
+        facts,
+        check: kind === "material" ? check : null,
+        letter: keeps && words !== "" ? words : null,
+        allowed,
+      } as Booked["book"];
+      const { lot } = await api.bookIn(book, command.current);
       await touch(queries, "stock");
-      navigate(`/pantry?at=${encodeURIComponent(`${kind}/${of.id}`)}&lot=${lot.lot.id}`);
+      const booked: Booked = {
+        lot: lot.id,
+        book,
+        words: `Booked in ${amount(kind, much.exact, units)} of ${inside(of.name)}, lot ${code.trim()}.`,
+      };
+      navigate(`/pantry?at=${encodeURIComponent(`${kind}/${of.id}`)}&lot=${lot.id}`, { state: { booked } });
     } catch (error) {
       refused.take(error);
       setBusy(false);

@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Input, Segmented } from "antd";
-import { useDeferredValue, useState } from "react";
-import { useNavigate, useSearchParams } from "react-router";
+import { useDeferredValue, useEffect, useRef, useState } from "react";
+import { useLocation, useNavigate, useSearchParams } from "react-router";
 import { api, type Container, inWords, type Material, type OwnMaterial, type ShelfGroup } from "../../api/client";
 import { keys, touch } from "../../api/keys";
 import { SaidLine } from "../../kit/SaidLine";
@@ -12,6 +12,7 @@ import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
 import { plural } from "../../words/format";
 import { groupWords } from "./amounts";
+import type { Booked } from "./BookIn";
 import { BringLots } from "./BringLots";
 import { ContainerDialog } from "./ContainerDialog";
 import { CountStock } from "./CountStock";
@@ -32,6 +33,7 @@ export function Pantry() {
   const view = useQuery({ queryKey: keys.stock, queryFn: api.stock });
   const own = useQuery({ queryKey: keys.ownMaterials, queryFn: api.ownMaterials });
   const [search, setSearch] = useSearchParams();
+  const booked = (useLocation().state as { booked?: Booked } | null)?.booked;
   const [find, setFind] = useState(search.get("find") ?? "");
   const [copied, setCopied] = useState<Material | null>(null);
   const [material, setMaterial] = useState<OwnMaterial | "new" | null>(null);
@@ -48,6 +50,22 @@ export function Pantry() {
       },
       { replace: true },
     );
+  // What was just booked in is said here, and can be taken back while nothing has come of it.
+  const said = useRef("");
+  useEffect(() => {
+    if (!booked || said.current === booked.lot) return;
+    said.current = booked.lot;
+    // Said once: a page that is read again does not say it again.
+    navigate({ search: search.toString() }, { replace: true });
+    let lot = booked.lot;
+    stock.did({
+      words: booked.words,
+      back: () => api.forgetLot(lot),
+      again: async () => {
+        lot = (await api.bookIn(booked.book, crypto.randomUUID())).lot.id;
+      },
+    });
+  }, [booked, stock, navigate, search]);
   const group = (search.get("show") ?? "all") as Shown;
   const counting = search.has("count");
   const at = search.get("at") ?? "";
