@@ -21,7 +21,6 @@ public sealed record FormulaFileAsked(string File, bool Keep = false);
 /// <summary>Formulas as CSV, one row for each line of a mix, or as JSON with everything a trial holds; see docs/formats/formulas.md.</summary>
 public static class FormulaFile
 {
-    public const int MostLetters = 4_000_000;
     public const int MostFormulas = 2_000;
     private const string Format = "amber-pantry-formulas";
     private const int Version = 1;
@@ -100,22 +99,7 @@ public static class FormulaFile
     /// <exception cref="Refusal">E_EMPTY, E_RANGE for a file that is too large, E_NOT_A_DOCUMENT for something else.</exception>
     public static (IReadOnlyList<FormulaDraft> Formulas, IReadOnlyList<RefusedCell> Refused) Read(string? text, MaterialShelf shelf)
     {
-        if (string.IsNullOrWhiteSpace(text))
-        {
-            throw new Refusal(Codes.Empty, "file", "", "The file is empty.", "Choose a CSV or JSON file of formulas.");
-        }
-
-        if (text.Length > MostLetters)
-        {
-            throw new Refusal(
-                Codes.Range,
-                "file",
-                text.Length,
-                $"A file of {text.Length:#,0} letters is too large.",
-                $"Keep it to {MostLetters:#,0}, or bring it in parts."
-            );
-        }
-
+        text = CsvIn.Text(text, "Choose a CSV or JSON file of formulas.");
         var read = text.TrimStart('\uFEFF', ' ', '\r', '\n', '\t').StartsWith('{') ? FromJson(text, shelf) : FromCsv(text, shelf);
         return read.Formulas.Count <= MostFormulas
             ? read
@@ -130,19 +114,8 @@ public static class FormulaFile
 
     private static (IReadOnlyList<FormulaDraft> Formulas, IReadOnlyList<RefusedCell> Refused) FromCsv(string text, MaterialShelf shelf)
     {
-        using var csv = new CsvReader(
-            new StringReader(text.TrimStart('\uFEFF')),
-            new CsvConfiguration(CultureInfo.InvariantCulture)
-            {
-                DetectDelimiter = true,
-                DetectDelimiterValues = [",", ";", "\t", "|"],
-                PrepareHeaderForMatch = head => head.Header.Trim().ToLowerInvariant().Replace(' ', '_'),
-                MissingFieldFound = null,
-                BadDataFound = null,
-                TrimOptions = TrimOptions.Trim,
-            }
-        );
-        if (!csv.Read() || !csv.ReadHeader() || !Knows(csv, "formula") || !(Knows(csv, "material") || Knows(csv, "inci")) || !Knows(csv, "percent"))
+        using var csv = CsvIn.Reader(text, head => head.Trim().ToLowerInvariant().Replace(' ', '_'));
+        if (!csv.Read() || !csv.ReadHeader() || !csv.Knows("formula") || !(csv.Knows("material") || csv.Knows("inci")) || !csv.Knows("percent"))
         {
             throw new Refusal(
                 Codes.NotADocument,
@@ -159,29 +132,25 @@ public static class FormulaFile
             rows.Add(
                 new FormulaTableRow(
                     $"line {csv.Parser.RawRow}",
-                    Cell(csv, "formula"),
-                    Cell(csv, "kind"),
-                    Cell(csv, "material"),
-                    Cell(csv, "inci"),
-                    Cell(csv, "phase"),
-                    Cell(csv, "percent"),
-                    Cell(csv, "kept").ToLowerInvariant()
+                    csv.Cell("formula"),
+                    csv.Cell("kind"),
+                    csv.Cell("material"),
+                    csv.Cell("inci"),
+                    csv.Cell("phase"),
+                    csv.Cell("percent"),
+                    csv.Cell("kept").ToLowerInvariant()
                 )
                 {
-                    Intent = Cell(csv, "trial_after"),
-                    Tags = Cell(csv, "tags"),
-                    BatchG = Cell(csv, "batch_g"),
-                    Gap = Cell(csv, "gap").ToLowerInvariant(),
+                    Intent = csv.Cell("trial_after"),
+                    Tags = csv.Cell("tags"),
+                    BatchG = csv.Cell("batch_g"),
+                    Gap = csv.Cell("gap").ToLowerInvariant(),
                 }
             );
         }
 
         return FormulaTable.Read(rows, shelf);
     }
-
-    private static bool Knows(CsvReader csv, string column) => csv.GetFieldIndex(column, isTryGet: true) >= 0;
-
-    private static string Cell(CsvReader csv, string column) => csv.TryGetField<string>(column, out var text) ? text ?? "" : "";
 
     private static (IReadOnlyList<FormulaDraft> Formulas, IReadOnlyList<RefusedCell> Refused) FromJson(string text, MaterialShelf shelf)
     {

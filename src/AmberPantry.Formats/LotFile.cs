@@ -4,8 +4,6 @@ using AmberPantry.Core.Formulas.Pasted;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Pantry;
 using AmberPantry.Core.Workshops;
-using CsvHelper;
-using CsvHelper.Configuration;
 
 namespace AmberPantry.Formats;
 
@@ -64,7 +62,6 @@ public sealed record FiledLot
 /// <summary>Lots as CSV, a row each; see docs/formats/lots.md.</summary>
 public static class LotFile
 {
-    public const int MostLetters = 4_000_000;
     public const int MostLots = 10_000;
 
     /// <exception cref="Refusal">E_EMPTY, E_RANGE for a file that is too large, E_NOT_A_DOCUMENT for something else.</exception>
@@ -75,23 +72,7 @@ public static class LotFile
         DateOnly today
     )
     {
-        if (string.IsNullOrWhiteSpace(text))
-        {
-            throw new Refusal(Codes.Empty, "file", "", "The file is empty.", "Choose a CSV file of lots.");
-        }
-
-        if (text.Length > MostLetters)
-        {
-            throw new Refusal(
-                Codes.Range,
-                "file",
-                text.Length,
-                $"A file of {text.Length:#,0} letters is too large.",
-                $"Keep it to {MostLetters:#,0}, or bring it in parts."
-            );
-        }
-
-        var rows = Rows(text);
+        var rows = Rows(CsvIn.Text(text, "Choose a CSV file of lots."));
         return rows.Count <= MostLots
             ? LotTable.Read(rows, shelf, workshop, today)
             : throw new Refusal(Codes.Range, "file", rows.Count, $"{rows.Count} lots at once are too many.", $"Bring {MostLots:#,0} at most.");
@@ -99,19 +80,8 @@ public static class LotFile
 
     private static List<LotTableRow> Rows(string text)
     {
-        using var csv = new CsvReader(
-            new StringReader(text.TrimStart('\uFEFF')),
-            new CsvConfiguration(CultureInfo.InvariantCulture)
-            {
-                DetectDelimiter = true,
-                DetectDelimiterValues = [",", ";", "\t", "|"],
-                PrepareHeaderForMatch = head => Plain(head.Header),
-                MissingFieldFound = null,
-                BadDataFound = null,
-                TrimOptions = TrimOptions.Trim,
-            }
-        );
-        if (!csv.Read() || !csv.ReadHeader() || !Knows("material") || !Knows("lot") || !Knows("amount"))
+        using var csv = CsvIn.Reader(text, Plain);
+        if (!csv.Read() || !csv.ReadHeader() || !csv.Knows("material") || !csv.Knows("lot") || !csv.Knows("amount"))
         {
             throw new Refusal(
                 Codes.NotADocument,
@@ -142,15 +112,9 @@ public static class LotFile
 
         return rows;
 
-        bool Knows(string column) => csv.GetFieldIndex(Plain(column), isTryGet: true) >= 0;
-
         // A cell that goes out with an apostrophe before a sign comes in without it.
         string Cell(string column) =>
-            csv.TryGetField<string>(Plain(column), out var cell) && cell is { Length: > 0 }
-                ? cell is ['\'', '=' or '+' or '-' or '@' or '\t' or '\r', ..]
-                    ? cell[1..]
-                    : cell
-                : "";
+            csv.Cell(Plain(column)) is var cell && cell is ['\'', '=' or '+' or '-' or '@' or '\t' or '\r', ..] ? cell[1..] : cell;
     }
 
     /// <summary>"Received on", "received_on" and "ReceivedOn" name one column.</summary>

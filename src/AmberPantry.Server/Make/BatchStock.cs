@@ -43,13 +43,25 @@ internal static class BatchStock
 
     /// <summary>What batches that are not finished have weighed.</summary>
     /// <param name="without">One that is left out.</param>
-    public static async Task<List<InPot>> InPots(PantryDb db, int? without = null) =>
-        [
-            .. (await Making(db, without))
-                .SelectMany(row => row.ToBatch().InPot)
-                .Where(taken => taken.Lot is not null)
-                .Select(taken => new InPot(taken.Lot!.Value, taken.Grams)),
-        ];
+    public static async Task<List<InPot>> InPots(PantryDb db, int? without = null)
+    {
+        try
+        {
+            var open = await db
+                .Batches.AsNoTracking()
+                .Where(row => row.FinishedAt == null && row.Id != without)
+                .Select(row => new { row.Lots, Weighed = row.Done.Where(done => done.WeighedUg > 0).Select(done => done.Step).ToList() })
+                .ToListAsync();
+            return InPots(open.SelectMany(batch => batch.Lots.Where(taken => batch.Weighed.Contains(taken.Step))));
+        }
+        catch (Exception error) when (UnreadableException.IsIn(error))
+        {
+            return InPots((await Making(db, without)).SelectMany(row => row.ToBatch().InPot));
+        }
+    }
+
+    private static List<InPot> InPots(IEnumerable<LotTaken> weighed) =>
+        [.. weighed.Where(taken => taken.Lot is not null).Select(taken => new InPot(taken.Lot!.Value, taken.Grams))];
 
     /// <summary>Batches that are not finished, the first begun at the head; one whose record cannot be read is passed over.</summary>
     /// <param name="without">One that is left out.</param>

@@ -65,16 +65,13 @@ internal static class LotFileEndpoints
         {
             var compared = Compared(drafts, db.AllLots());
             var number = await db.Lots.MaxAsync(row => (int?)row.Number) ?? 0;
-            var kept = new List<Guid>();
-            foreach (var (draft, _) in compared.Where(one => one.Becomes == IncomingLot.New))
-            {
-                var row = LotRow.Begin(Guid.NewGuid(), ++number, draft.Subject, draft.Amount, draft.Facts);
-                db.Lots.Add(row);
-                await db.Post([LotLedger.Receipt(row.ToLot(), row.Id, clock.Now)]);
-                kept.Add(row.Id);
-            }
-
-            return (compared, kept);
+            var rows = compared
+                .Where(one => one.Becomes == IncomingLot.New)
+                .Select(one => LotRow.Begin(Guid.NewGuid(), ++number, one.Draft.Subject, one.Draft.Amount, one.Draft.Facts))
+                .ToList();
+            db.Lots.AddRange(rows);
+            await db.Post(rows.ConvertAll(row => LotLedger.Receipt(row.ToLot(), row.Id, clock.Now)));
+            return (compared, rows.ConvertAll(row => row.Id));
         });
         keeper.Forget();
         return View(compared, [], kept);

@@ -41,6 +41,7 @@ internal sealed class StockKeeper(PantryDb db, WorkshopKeeper keeper, PantryCloc
 {
     private const int LongestLetter = 4000;
     private const int MostAllowed = 10;
+    private const int LongestUse = 10;
 
     /// <exception cref="Refusal">With the field that cannot be taken; E_TWICE for a lot that is booked in already.</exception>
     public async Task BookIn(BookIn book)
@@ -217,10 +218,9 @@ internal sealed class StockKeeper(PantryDb db, WorkshopKeeper keeper, PantryCloc
 
         if (
             book.Allowed.Count > MostAllowed
-            || book.Allowed.FirstOrDefault(one =>
-                string.IsNullOrWhiteSpace(one.Reason) || one.Reason.Length > LotLedger.LongestReason || one.Use.Length > MostAllowed
+            || book.Allowed.Any(one =>
+                string.IsNullOrWhiteSpace(one.Reason) || one.Reason.Length > LotLedger.LongestReason || one.Use.Length > LongestUse
             )
-                is not null
         )
         {
             throw new Refusal(Codes.Empty, "allowed", null, "A use that is allowed against the check needs a reason.", "Say why in a few words.");
