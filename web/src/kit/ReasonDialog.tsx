@@ -1,5 +1,5 @@
 import { Button } from "antd";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { Field } from "./Field";
 import { FormLine } from "./FormLine";
 import { useRefused } from "./useRefused";
@@ -11,12 +11,14 @@ type Props = {
   about: string;
   act: string;
   placeholder: string;
+  /** What else is asked, above the reason. */
+  children?: ReactNode;
   onAct: (reason: string) => Promise<unknown>;
   onClose: () => void;
 };
 
 /** Asks why before something is ended. */
-export function ReasonDialog({ title, about, act, placeholder, onAct, onClose }: Props) {
+export function ReasonDialog({ title, about, act, placeholder, children, onAct, onClose }: Props) {
   const [reason, setReason] = useState("");
   const refused = useRefused();
   return (
@@ -29,6 +31,7 @@ export function ReasonDialog({ title, about, act, placeholder, onAct, onClose }:
         }}
       >
         <p>{about}</p>
+        {children}
         <FormLine label="Why?" error={refused.of("reason") || refused.beside("reason")}>
           <Field
             autoFocus

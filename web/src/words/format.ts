@@ -142,6 +142,9 @@ export function readNumber(text: string): number | null {
   return /^-?(\d+\.?\d*|\.\d+)$/.test(plain) && plain.length < 16 ? Number(plain) : null;
 }
 
+/** Whether a text is a day as it is typed: year, month and day. */
+export const isDate = (text: string): boolean => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text));
+
 export function time(iso: string): string {
   return new Date(iso).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
 }

@@ -435,6 +435,9 @@ describe("making a batch", () => {
     expect((await screen.findByText(/A reason is missing/)).getAttribute("role")).toBe("alert");
     await user.type(why, "seized");
     expect(screen.queryByText(/A reason is missing/)).toBeNull();
+    // What the server refuses is told in the same place, and the words stay.
+    await user.keyboard("{Enter}");
+    expect((await screen.findByText(/A reason is missing/)).getAttribute("role")).toBe("alert");
     await user.keyboard("{Enter}");
     await waitFor(() => expect(where()).toBe("/logbook/9"));
     expect(commands().at(-1)).toEqual({ kind: "give_up", reason: "seized", putBack: [] });

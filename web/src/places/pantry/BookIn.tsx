@@ -16,12 +16,10 @@ import { useRefused } from "../../kit/useRefused";
 import { useHouse } from "../../shell/HouseContext";
 import { MaterialCombobox } from "../../shell/MaterialCombobox";
 import { Plates } from "../../shell/Plates";
-import { inside, quoted } from "../../words/format";
+import { inside, isDate, quoted } from "../../words/format";
 import { plain, Sentence } from "../../words/Sentence";
 import { amount } from "./amounts";
 import "./arrival.css";
-
-const isDate = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text));
 
 /** A delivery that was booked in, so that the pantry can say so and take it back. */
 export type Booked = { lot: string; book: Parameters<typeof api.bookIn>[0]; words: string };

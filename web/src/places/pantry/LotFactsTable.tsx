@@ -3,7 +3,7 @@ import type { LotFacts, LotView } from "../../api/client";
 import { Field } from "../../kit/Field";
 import { Wrong } from "../../kit/FormLine";
 import { useRefused } from "../../kit/useRefused";
-import { quoted, readNumber, type Units } from "../../words/format";
+import { isDate, quoted, readNumber, type Units } from "../../words/format";
 
 type Props = {
   lot: LotView;
@@ -21,7 +21,6 @@ type Row = {
   read: (text: string) => { value: unknown } | { wrong: string };
 };
 
-const isDate = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text));
 const words = (text: string) => ({ value: text.trim() === "" ? null : text.trim() });
 const date = (text: string) =>
   text.trim() === "" || isDate(text.trim())

@@ -9,7 +9,7 @@ import { complaint, isTaken, quantity } from "../../kit/quantity";
 import { QuantityField } from "../../kit/QuantityField";
 import { useRefused } from "../../kit/useRefused";
 import { useHouse } from "../../shell/HouseContext";
-import { quoted } from "../../words/format";
+import { isDate, quoted } from "../../words/format";
 import { MaterialCombobox } from "../../shell/MaterialCombobox";
 import { Dialog } from "../../kit/Dialog";
 
@@ -25,8 +25,6 @@ const fields = [
   "dropsG",
   "strokesG",
 ];
-const isDate = (text: string) => /^\d{4}-\d{2}-\d{2}$/.test(text) && !Number.isNaN(Date.parse(text));
-
 /** `like` is the known material that is copied, where one was chosen already. */
 type Props = {
   of: OwnMaterial | null;

@@ -91,7 +91,21 @@ export function StockTable({ rows, units, current, buying, onOpen }: Props) {
       },
     },
   ];
-  return <Sheet label="What is in the house" rows={rows} keyOf={keyOf} columns={columns} current={current} />;
+  return (
+    <>
+      <svg width="0" height="0" aria-hidden="true" className="stock-patterns">
+        <defs>
+          <pattern id="spoken" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <path d="M0 0V5" className="hatch" />
+          </pattern>
+          <pattern id="lacking" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <path d="M0 0V5" className="hatch lacking" />
+          </pattern>
+        </defs>
+      </svg>
+      <Sheet label="What is in the house" rows={rows} keyOf={keyOf} columns={columns} current={current} />
+    </>
+  );
 }
 
 /** Hatched: spoken for; solid: free; hatched in red: more is wanted than there is. */
@@ -100,14 +114,6 @@ function FreePart({ row: { line } }: { row: StockRow }) {
   const free = line.have > 0 ? Math.max(0, Math.min(1, line.free / line.have)) : 0;
   return (
     <svg width="86" height="12" aria-hidden="true" className={line.free < 0 ? "free-part short" : "free-part"}>
-      <defs>
-        <pattern id="spoken" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <path d="M0 0V5" className="hatch" />
-        </pattern>
-        <pattern id="lacking" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <path d="M0 0V5" className="hatch lacking" />
-        </pattern>
-      </defs>
       <rect x="1" y="1" width="84" height="10" fill={line.free < 0 ? "url(#lacking)" : "url(#spoken)"} />
       <rect x={1 + 84 * (1 - free)} y="1" width={84 * free} height="10" className="free" />
       <rect x="1" y="1" width="84" height="10" className="edge" />
