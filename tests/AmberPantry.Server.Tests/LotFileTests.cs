@@ -57,6 +57,15 @@ public class LotFileTests
         Assert.Empty((await host.Get("/api/stock/lots")).AsArray());
     }
 
+    [Fact]
+    public async Task MonthsThatAreNotWholeAreRefusedAndNotCut()
+    {
+        await using var host = await PantryHost.Start();
+        var answer = await Bring(host, "material,lot,amount,months_once_open\ncastor oil,C-1,5,1.5\n", true);
+        var refused = Assert.Single(answer["refused"]!.AsArray())!;
+        Assert.Equal(("months_once_open", "“1.5” is not a whole number."), (refused.Text("field"), refused.Text("message")));
+    }
+
     [Theory]
     [InlineData("", Codes.Empty)]
     [InlineData("name,weight\nbeeswax,5", Codes.NotADocument)]

@@ -87,7 +87,7 @@ public static class LotTable
             Price = Number(row.Price, "price"),
             BestBefore = Day(row.BestBefore, "best_before"),
             OpenedOn = Day(row.OpenedOn, "opened_on"),
-            MonthsOnceOpen = (int?)Number(row.MonthsOnceOpen, "months_once_open"),
+            MonthsOnceOpen = Whole(row.MonthsOnceOpen, "months_once_open"),
             Place = row.Place,
             Note = row.Note,
         }.Checked("");
@@ -109,6 +109,11 @@ public static class LotTable
         : decimal.TryParse(text, NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var number)
             ? number
         : throw new Refusal(Codes.NotANumber, field, text, $"“{text}” is not a number.", "Write digits with a point, without a unit.");
+
+    private static int? Whole(string text, string field) =>
+        text.Length == 0 ? null
+        : int.TryParse(text, NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var number) ? number
+        : throw new Refusal(Codes.NotANumber, field, text, $"“{text}” is not a whole number.", "Write digits alone, such as 12.");
 
     private static DateOnly? Day(string text, string field) =>
         text.Length == 0 ? null

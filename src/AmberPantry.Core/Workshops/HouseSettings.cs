@@ -104,7 +104,8 @@ public sealed record HouseSettings
     {
         if (value < least || value > most)
         {
-            throw new Refusal(Codes.Range, field, value, $"{value} {unit} is outside {least} to {most} {unit}.", remedy);
+            var told = unit.Length == 0 ? "" : $" {unit}";
+            throw new Refusal(Codes.Range, field, value, $"{value}{told} is outside {least} to {most}{told}.", remedy);
         }
     }
 

@@ -35,6 +35,13 @@ const numeric = (such: string) => (text: string) => {
       : { value };
 };
 
+const whole = (text: string) => {
+  const told = numeric("12")(text);
+  return "value" in told && told.value !== null && !Number.isInteger(told.value)
+    ? { wrong: `${quoted(text)} is not a whole number. Type one such as 12.` }
+    : told;
+};
+
 /** "4: 2, 5A: 0.8": what a certificate allows by category. */
 function limits(text: string): { value: unknown } | { wrong: string } {
   const parts = text.split(/[;,]\s*(?=[^\d\s]|\d+\s*[A-D]?\s*:)/i).map((part) => part.trim());
@@ -62,7 +69,7 @@ export function LotFactsTable({ lot, units, currency, isScent, onChange }: Props
       label: "Months once open",
       such: "as its date",
       show: (of) => (of.monthsOnceOpen == null ? "" : String(of.monthsOnceOpen)),
-      read: numeric("12"),
+      read: whole,
     },
     {
       key: "price",

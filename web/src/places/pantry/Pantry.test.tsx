@@ -212,6 +212,10 @@ describe("the pantry", () => {
     const opened = await screen.findByLabelText<HTMLInputElement>("Opened on");
     await retype(user, opened, "soon{Enter}");
     expect(await screen.findByText(/“soon” is no date/)).toBeTruthy();
+    await retype(user, screen.getByLabelText("Months once open"), "1.5{Enter}");
+    expect(await screen.findByText("“1.5” is not a whole number. Type one such as 12.")).toBeTruthy();
+    await user.click(screen.getByLabelText("Months once open"));
+    await user.keyboard("{Escape}");
     await retype(user, opened, "2025-01-01{Enter}");
     expect(await screen.findByText("It came later. Type another day.")).toBeTruthy();
     expect(opened.value).toBe("2025-01-01");
