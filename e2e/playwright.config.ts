@@ -9,5 +9,5 @@ export default defineConfig({
   fullyParallel: true,
   workers: 2,
   reporter: [["line"], ["json", { outputFile: process.env.AMBER_REPORT ?? "test-results/report.json" }]],
-  use: { viewport: { width: 1280, height: 800 }, launchOptions, screenshot: "only-on-failure", trace: process.env.AMBER_TRACE ? "retain-on-failure" : "off" },
+  use: { viewport: { width: 1280, height: 800 }, contextOptions: { reducedMotion: "reduce" }, launchOptions, screenshot: "only-on-failure", trace: process.env.AMBER_TRACE ? "retain-on-failure" : "off" },
 });

@@ -22,7 +22,7 @@ async function write(pantry: Pantry, path: string, body: () => object, kept: (an
   }
 }
 
-test("a server killed while it writes loses nothing that it acknowledged", async ({ own }) => {
+test("a server killed while it writes loses nothing that it acknowledged", async ({ loneOwn: own }) => {
   test.setTimeout(Time + Least * 20_000);
   const start = (name: string) => own.call<Made>("POST", "/formulas", { name, family: "balm", from: "usual" });
   const trial = await start("Writer");

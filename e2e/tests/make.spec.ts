@@ -15,7 +15,7 @@ async function next(page: Page, by: () => Promise<void>): Promise<void> {
   }).toPass({ intervals: [250, 300, 400], timeout: 6000 });
 }
 
-test("a batch is made by keys through a killed server and a closed tab, into the logbook", async ({ page, demo, context }) => {
+test("a batch is made by keys through a killed server and a closed tab, into the logbook", async ({ page, loneDemo: demo, context }) => {
   await page.goto(`${demo.url}/bench/7`);
   await makeThis(page);
   await expect(page.getByRole("heading", { name: "Gather and protect" })).toBeVisible();
@@ -89,7 +89,7 @@ test("over and under: a slip asks, an over-pour offers to scale the rest", async
   await expect(page.locator(".make-go")).toContainText("75.6");
 });
 
-test("what cools is watched: readings, another place and the hand move the moment, and the strip calls from every place", async ({ page, demo }) => {
+test("what cools is watched: readings, another place and the hand move the moment, and the strip calls from every place", async ({ page, loneDemo: demo }) => {
   const id = await beginUpTo(demo, 13, "chill", 3, 36);
   await page.goto(`${demo.url}/make/${id}`);
   await expect(page.getByRole("img", { name: "Cooling curve" })).toBeVisible();

@@ -118,7 +118,7 @@ test("every place is reached and left by keys alone", async ({ page, demo }) => 
   await expect(page.locator(":focus")).toBeVisible();
 });
 
-test("a connection that goes away in the middle costs nothing", async ({ page, own }) => {
+test("a connection that goes away in the middle costs nothing", async ({ page, loneOwn: own }) => {
   const trial = await own.call<Trial>("POST", "/formulas", { name: "Away", family: "balm", from: "usual" });
   await page.goto(`${own.url}/bench/${trial.id}`);
   await expect(page.getByRole("heading", { name: "Away" })).toBeVisible();

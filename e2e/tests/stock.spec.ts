@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { expect, test } from "../pantry";
+import { expect, test, typedInto } from "../pantry";
 import { beginBatch, type Step } from "../begin-batch";
 
 type Batch = { id: number; batch: { lot: string; steps: Step[] } };
@@ -117,7 +117,7 @@ test("a batch weighs from a scanned lot, posts what it took, and the lot is trac
 test("stock is counted place by place in two windows, in ounces, and a lot is set apart", async ({ page, demo, context }) => {
   await page.goto(demo.url);
   await page.getByRole("button", { name: "Switch units" }).click();
-  await page.getByRole("button", { name: "Switch units" }).click();
+  await expect(page.getByRole("button", { name: "Switch units" })).toHaveText("°F oz");
   await page.goto(`${demo.url}/pantry?count=1`);
   const mango = page.getByLabel("There is of Mango butter, lot M-17");
   await mango.fill("31");
@@ -127,6 +127,7 @@ test("stock is counted place by place in two windows, in ounces, and a lot is se
   await other.goto(`${demo.url}/pantry?at=material/mango%20butter`);
   await expect(other.getByRole("table", { name: "Book of lot M-17" })).toContainText("counted");
   await other.getByRole("button", { name: "Set apart…" }).click();
+  await typedInto(other);
   await other.keyboard.type("smells of smoke");
   await other.keyboard.press("Enter");
   await expect(other.getByText(/Lot M-17 is set apart/)).toBeVisible();
@@ -139,7 +140,7 @@ test("stock is counted place by place in two windows, in ounces, and a lot is se
   await expect(page).toHaveURL(/mango/);
 });
 
-test("nothing acknowledged of the pantry is lost when the server is killed", async ({ demo }) => {
+test("nothing acknowledged of the pantry is lost when the server is killed", async ({ loneDemo: demo }) => {
   const stock = await demo.call<{ lots: { lot: { id: string; left: number } }[] }>("GET", "/stock/of?kind=material&key=lanolin");
   const lot = stock.lots[0]?.lot as { id: string; left: number };
   let taken = 0;

@@ -1,5 +1,5 @@
 import { Modal, type ModalProps } from "antd";
-import { type ReactNode, useInsertionEffect } from "react";
+import { type ReactNode, useEffect, useInsertionEffect, useState } from "react";
 
 type Props = { open?: boolean; title: string; onClose: () => void; width?: number; children: ReactNode } & Pick<
   ModalProps,
@@ -7,7 +7,7 @@ type Props = { open?: boolean; title: string; onClose: () => void; width?: numbe
 >;
 
 /** A dialog without a foot. What opened it has the focus again as soon as it begins to close, not after: whoever types on at once is not interrupted. */
-export function Dialog({ open = true, onClose, ...rest }: Props) {
+export function Dialog({ open = true, onClose, children, ...rest }: Props) {
   // Before anything in it takes the focus.
   useInsertionEffect(() => {
     if (!open) return;
@@ -25,6 +25,15 @@ export function Dialog({ open = true, onClose, ...rest }: Props) {
       footer={null}
       destroyOnHidden
       focusable={{ focusTriggerAfterClose: false }}
-    />
+    >
+      <Standing>{children}</Standing>
+    </Modal>
   );
+}
+
+/** Shown once what it is in stands in the page: before, without a movement to wait for, no field in it could take the focus. */
+function Standing({ children }: { children: ReactNode }) {
+  const [stands, setStands] = useState(false);
+  useEffect(() => setStands(true), []);
+  return stands && children;
 }
