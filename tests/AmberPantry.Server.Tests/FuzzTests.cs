@@ -22,6 +22,8 @@ public class FuzzTests
              "parts":["melt","feel"],"remedies":true,"probe":{"kind":"landmark","id":"van","value":50},"setAside":[{"finding":"grain",
              "reason":"r","value":2}]}
             """,
+        ["post /api/devices/scale/pour"] = """{"toG":144}""",
+        ["post /api/devices/probe/follow"] = """{"batch":7}""",
         ["post /api/mix"] = """
             {"formula":{"family":"balm","lines":[{"id":"L1","material":"beeswax","percent":20,"phase":"melt"},{"id":"L2",
             "material":"castor oil","percent":80,"phase":"melt"}],"batch":{"grams":500,"lossPercent":0}},"holdsAtC":50}

@@ -2,6 +2,7 @@ using System.Net.Http.Json;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using AmberPantry.Core;
+using AmberPantry.Core.Workshops;
 using AmberPantry.Server.Hosting;
 using Microsoft.AspNetCore.Builder;
 
@@ -26,10 +27,13 @@ public sealed class PantryHost : IAsyncDisposable
     public HttpClient Client { get; }
 
     /// <param name="file">An existing file to go on with; left out, a new one in a folder that is removed afterwards.</param>
-    public static async Task<PantryHost> Start(bool demo = false, string? file = null)
+    public static async Task<PantryHost> Start(bool demo = false, string? file = null, DeviceAddresses? devices = null)
     {
         var folder = file is null ? Directory.CreateTempSubdirectory("amber-test-") : null;
-        var options = new AmberOptions(0, file ?? Path.Combine(folder!.FullName, "workshop.db"), demo, false, Path.GetTempPath());
+        var options = new AmberOptions(0, file ?? Path.Combine(folder!.FullName, "workshop.db"), demo, false, Path.GetTempPath())
+        {
+            Devices = devices ?? new(),
+        };
         var app = AmberServer.Build(options);
         await app.StartAsync();
         return new PantryHost(app, options, folder);

@@ -22,6 +22,9 @@ while (await Console.In.ReadLineAsync() is { } line)
     }
     else if (line.Split(' ') is ["end", var address] && hosts.Remove(address, out var app))
     {
+        // Pages that are still open are told at once, and not waited for.
+        using var soon = new CancellationTokenSource(TimeSpan.FromSeconds(1));
+        await app.StopAsync(soon.Token);
         await app.DisposeAsync();
         await Console.Out.WriteLineAsync($"ended {address}");
     }

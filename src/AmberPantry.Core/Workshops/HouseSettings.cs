@@ -28,6 +28,8 @@ public sealed record HouseSettings
 
     public Preferences Preferences { get; init; } = new();
 
+    public DeviceAddresses Devices { get; init; } = new();
+
     /// <summary>Checks every field.</summary>
     /// <param name="path">Put before the path of a field.</param>
     /// <exception cref="Refusal">With the path of the first field that cannot be taken.</exception>
@@ -86,6 +88,7 @@ public sealed record HouseSettings
             Workshop.Containers[i].Check($"{path}workshop.containers[{i}]");
         }
 
+        Devices.Check($"{path}devices");
         if (Preferences.TextPercent is not (100 or 115 or 130))
         {
             throw new Refusal(

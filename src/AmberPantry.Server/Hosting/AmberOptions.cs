@@ -1,3 +1,5 @@
+using AmberPantry.Core.Workshops;
+
 namespace AmberPantry.Server.Hosting;
 
 /// <summary>The server cannot start as asked; says why and what to do.</summary>
@@ -14,13 +16,17 @@ public sealed class StartException(string message, string remedy, Exception? inn
 /// <param name="WebRoot">Folder of the built front end.</param>
 public sealed record AmberOptions(int Port, string DataFile, bool Demo, bool Fresh, string WebRoot)
 {
+    /// <summary>Where devices speak of which the house has told nothing.</summary>
+    public DeviceAddresses Devices { get; init; } = new();
+
     public const int UsualPort = 5178;
     private const string DemoFile = "demo.db";
 
     /// <summary>Where the made-up pantry stood when it shared the workshop's folder.</summary>
     public string? FormerDataFile => Demo ? Path.Combine(Path.GetDirectoryName(DataFile)!, "..", DemoFile) : null;
 
-    /// <summary>Reads <c>--demo</c>, <c>--fresh</c>, AMBER_PORT, AMBER_DATA, AMBER_WEB and XDG_DATA_HOME.</summary>
+    /// <summary>Reads <c>--demo</c>, <c>--fresh</c>, AMBER_PORT, AMBER_DATA, AMBER_WEB, AMBER_SCALE, AMBER_PROBE, AMBER_WEATHER and
+    /// XDG_DATA_HOME.</summary>
     /// <exception cref="StartException">For a port that is no port, or --fresh without --demo.</exception>
     public static AmberOptions Read(IReadOnlyCollection<string> args, Func<string, string?> environment)
     {
@@ -53,6 +59,9 @@ public sealed record AmberOptions(int Port, string DataFile, bool Demo, bool Fre
             demo,
             fresh,
             Path.GetFullPath(string.IsNullOrEmpty(web) ? Path.Combine(AppContext.BaseDirectory, "web") : web)
-        );
+        )
+        {
+            Devices = new DeviceAddresses(environment("AMBER_SCALE"), environment("AMBER_PROBE"), environment("AMBER_WEATHER")),
+        };
     }
 }

@@ -5,6 +5,7 @@ using AmberPantry.Core.Materials;
 using AmberPantry.Data;
 using AmberPantry.Server.Bench;
 using AmberPantry.Server.House;
+using AmberPantry.Server.Live;
 using AmberPantry.Server.Logbook;
 using AmberPantry.Server.Make;
 using AmberPantry.Server.Pantry;
@@ -65,6 +66,8 @@ public static class AmberServer
         builder.Services.AddSingleton<CopyWork>();
         builder.Services.AddSingleton(_ => held);
         builder.Services.AddHostedService<DailyCopyService>();
+        builder.Services.AddSingleton<LiveDevices>().AddHostedService<DeviceBridge>();
+        builder.Services.AddSignalR().AddJsonProtocol(json => json.PayloadSerializerOptions = WireJson.Options);
         builder.Services.AddProblemDetails(details => details.CustomizeProblemDetails = context => Refusals.Complete(context.ProblemDetails));
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
         builder.Services.AddExceptionHandler<Refusals>();
@@ -120,7 +123,9 @@ public static class AmberServer
         LogbookEndpoints.Map(api.MapGroup("/logbook").WithTags("logbook"));
         TodayEndpoints.Map(api.MapGroup("/today").WithTags("today"));
         HouseEndpoints.Map(api.MapGroup("/house").WithTags("house"));
+        DeviceEndpoints.Map(api.MapGroup("/devices").WithTags("devices"));
         api.Map("/{**rest}", NothingHere).ExcludeFromDescription();
+        app.MapHub<LiveHub>(LiveHub.Path);
         MapWeb(app, options.WebRoot);
         return app;
     }

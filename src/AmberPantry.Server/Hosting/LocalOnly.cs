@@ -1,3 +1,4 @@
+using AmberPantry.Server.Live;
 using Microsoft.AspNetCore.Mvc;
 
 namespace AmberPantry.Server.Hosting;
@@ -31,7 +32,7 @@ public sealed class LocalOnly(RequestDelegate next)
         }
 
         var origin = request.Headers.Origin.ToString();
-        if (origin.Length > 0 && !HttpMethods.IsGet(request.Method) && !HttpMethods.IsHead(request.Method) && !SameOrigin(origin, request))
+        if (origin.Length > 0 && !IsOnlyRead(request) && !SameOrigin(origin, request))
         {
             await Refuse(
                 context,
@@ -46,6 +47,10 @@ public sealed class LocalOnly(RequestDelegate next)
 
         await next(context);
     }
+
+    /// <summary>A page from elsewhere cannot see what it has read. What goes on as a live line it could.</summary>
+    private static bool IsOnlyRead(HttpRequest request) =>
+        (HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method)) && !request.Path.StartsWithSegments(LiveHub.Path);
 
     /// <summary>On every answer, refusals included: nothing from elsewhere, no script but the app's own files, no frame around it.</summary>
     /// <remarks>The component library writes its styles into the page, so styles may be inline; scripts may not.</remarks>

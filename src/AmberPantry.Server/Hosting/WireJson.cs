@@ -5,6 +5,7 @@ using AmberPantry.Core;
 using AmberPantry.Core.Assessment.Rules;
 using AmberPantry.Core.Making;
 using AmberPantry.Data;
+using AmberPantry.Devices;
 using AmberPantry.Server.Bench;
 using AmberPantry.Server.House;
 using AmberPantry.Server.Make;
@@ -66,4 +67,5 @@ internal static class WireJson
 [JsonSerializable(typeof(CopyWorkView))]
 [JsonSerializable(typeof(IReadOnlyList<DailyCopy>))]
 [JsonSerializable(typeof(CallMaterial))]
+[JsonSerializable(typeof(IEnumerable<DeviceState>))]
 internal sealed partial class WireShapes : JsonSerializerContext;

@@ -68,6 +68,7 @@ export type BatchCommand = {
 }[keyof Acts];
 export type Assessment = Full<Schemas["Assessment"]>;
 export type AssessAnswer = Full<Schemas["AssessAnswer"]>;
+export type DeviceState = Full<Schemas["DeviceState"]>;
 export type Part = Schemas["Part"];
 export type Probe = Full<NonNullable<Schemas["Probe"]>>;
 export type Lens = NonNullable<Schemas["Lens"]>;
@@ -458,6 +459,10 @@ export const api = {
     data(client.PUT("/api/today/reading", { body: { workroomC, humidityPercent } })) as Promise<Today>,
   tomorrow: (temperatures: Record<string, number>) =>
     data(client.PUT("/api/today/tomorrow", { body: { temperatures } })) as Promise<Today>,
+  tare: () => data(client.POST("/api/devices/scale/tare")) as Promise<DeviceState>,
+  pour: (toG: number) => data(client.POST("/api/devices/scale/pour", { body: { toG } })) as Promise<DeviceState>,
+  follow: (batch: number) =>
+    data(client.POST("/api/devices/probe/follow", { body: { batch } })) as Promise<DeviceState>,
   house: () => data(client.GET("/api/house")) as Promise<House>,
   saveHouse: (house: HouseSettings, revision: number) =>
     data(

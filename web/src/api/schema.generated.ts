@@ -4599,6 +4599,154 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DeviceState"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/scale/tare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DeviceState"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/scale/pour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PretendPour"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DeviceState"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/probe/follow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ProbeInto"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DeviceState"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -5793,6 +5941,58 @@ export interface components {
              */
             offG: null | number;
         };
+        /** @description Where the bench's instruments speak: a port of this machine, such as "5181" or "127.0.0.1:5181"; null or empty for none. */
+        DeviceAddresses: {
+            scale?: null | string;
+            probe?: null | string;
+            weather?: null | string;
+        };
+        DeviceCounts: {
+            /**
+             * Format: int64
+             * @description Lines that never came, by their numbers.
+             */
+            lost: number;
+            /**
+             * Format: int64
+             * @description Lines that could not be read.
+             */
+            garbled: number;
+        };
+        /** @enum {unknown} */
+        DeviceKind: "scale" | "probe" | "weather";
+        /**
+         * @description Whether a device can be believed now.
+         * @enum {unknown}
+         */
+        DeviceStanding: "none" | "away" | "silent" | "troubled" | "moving" | "settled";
+        /** @description A device as a maker needs to know it. */
+        DeviceState: {
+            kind: components["schemas"]["DeviceKind"];
+            standing: components["schemas"]["DeviceStanding"];
+            /** @description As it calls itself; empty before it has spoken. */
+            name: string;
+            /**
+             * Format: double
+             * @description Grams after the tare, or °C; null where it cannot be believed.
+             */
+            value: null | number;
+            /**
+             * Format: int32
+             * @description Digits after the point that its step is worth.
+             */
+            decimals: number;
+            /**
+             * Format: double
+             * @description The most it carries, grams.
+             */
+            capacityG: null | number;
+            /** @description Whether it is a stand-in. */
+            pretend: boolean;
+            counts: components["schemas"]["DeviceCounts"];
+            /** @description What is the matter and what to do; empty when all is well. */
+            says?: string;
+        };
         /**
          * @description How far the oil is dispersed in the tub.
          * @enum {unknown}
@@ -6386,6 +6586,7 @@ export interface components {
         HouseSettings: {
             workshop?: components["schemas"]["Workshop"];
             preferences?: components["schemas"]["Preferences"];
+            devices?: components["schemas"]["DeviceAddresses"];
         };
         HouseView: {
             house: components["schemas"]["HouseSettings"];
@@ -7900,6 +8101,13 @@ export interface components {
             /** @description The preservatives. */
             materials: components["schemas"]["MaterialView"][];
         };
+        PretendPour: {
+            /**
+             * Format: double
+             * @description Grams that the scale shall show in the end, after its tare.
+             */
+            toG: number;
+        };
         /** @description One thing moved to see what would happen; nothing of it is kept. */
         Probe: {
             kind: components["schemas"]["ProbeKind"];
@@ -7910,6 +8118,13 @@ export interface components {
              * @default
              */
             id?: string;
+        };
+        ProbeInto: {
+            /**
+             * Format: int32
+             * @description The batch whose pot cools.
+             */
+            batch: number;
         };
         /** @enum {unknown} */
         ProbeKind: "landmark" | "humidity" | "tub" | "air" | "share" | "room" | "acid" | "scent" | "peg" | null;

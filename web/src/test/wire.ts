@@ -53,6 +53,8 @@ const shared = globalThis as { sharedWire?: Wire };
 export const wire = (shared.sharedWire ??= new Wire());
 
 globalThis.fetch = (request) => wire.answer(request as Request);
+// No live line: what devices say is told to the page by the test.
+Reflect.deleteProperty(globalThis, "WebSocket");
 globalThis.Request = class extends Request {
   constructor(input: RequestInfo | URL, init?: RequestInit) {
     super(typeof input === "string" ? new URL(input, "http://localhost") : input, init);

@@ -32,6 +32,7 @@ export const house: House = {
       ],
     },
     preferences: { theme: "day", textPercent: 100, singleKeys: true },
+    devices: { scale: null, probe: null, weather: null },
   },
   revision: 3,
   isMadeUp: false,

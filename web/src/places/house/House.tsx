@@ -5,6 +5,7 @@ import { api, type HouseSettings, Refused } from "../../api/client";
 import { touch } from "../../api/keys";
 import { type HouseChange, useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
+import { BenchDevices } from "./BenchDevices";
 import { Copy } from "./Copy";
 import { Choice, NumberLine, TextLine } from "./fields";
 import { Landmarks } from "./Landmarks";
@@ -183,6 +184,11 @@ export function HousePage() {
             onSave={(market) => save(schools({ market }), "Saved.")}
           />
           <p className="hint">Other questions are told with both sides under “Why?” of the finding they touch.</p>
+        </section>
+
+        <section>
+          <h2 className="head">Instruments of the bench</h2>
+          <BenchDevices addresses={now.devices} onSave={(devices, words) => save(() => ({ devices }), words)} />
         </section>
 
         <section>

@@ -4,10 +4,12 @@ import { QuantityField } from "../../kit/QuantityField";
 import { narrow, time, type Units, upper } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { CoolingCurve } from "./CoolingCurve";
+import { ProbeLine } from "./ProbeLine";
 import { Sayings } from "./StepBody";
 import { nothingTold, type Told } from "./useWatch";
 
 type Props = {
+  batch: number;
   step: MakeStep;
   watch: CoolingWatch;
   /** By the workshop's clock, UTC. */
@@ -26,7 +28,19 @@ type Props = {
 export type CoolingAsks = "place" | "word" | null;
 
 /** A step at which a mix cools: its run, when to come back, what was read. */
-export function CoolingBody({ step, watch, now, number, units, onType, onRead, onTakeBack, asks, onAsk }: Props) {
+export function CoolingBody({
+  batch,
+  step,
+  watch,
+  now,
+  number,
+  units,
+  onType,
+  onRead,
+  onTakeBack,
+  asks,
+  onAsk,
+}: Props) {
   const nowMin = (now - Date.parse(watch.startedAt)) / 60_000;
   const last = watch.readings.at(-1);
   const log = async () => {
@@ -103,6 +117,7 @@ export function CoolingBody({ step, watch, now, number, units, onType, onRead, o
             Log the reading
           </button>
         </div>
+        <ProbeLine batch={batch} step={step.id} watch={watch} now={now} units={units} onRead={onRead} />
         {watch.times.map((one) => (
           <p key={one.id} className="cooling-time">
             {one.words} <b>{time(one.at)}</b>

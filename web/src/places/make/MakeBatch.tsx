@@ -26,6 +26,7 @@ import { isRead, StepBody } from "./StepBody";
 import { type CoolingAsks, CoolingBody } from "./CoolingBody";
 import { CupField } from "./CupField";
 import { placeOf, recordedAt, useBatch } from "./useBatch";
+import { liveNumber, useScale } from "./useScale";
 import { nothingTold, type Told, useWatch } from "./useWatch";
 import { WatchedActs } from "./WatchedActs";
 import { WetBody } from "./WetBody";
@@ -60,7 +61,7 @@ export function MakeBatch() {
   const { view, failure, waiting, act } = useBatch(id);
   const connected = useSyncExternalStore(onConnection, isConnected);
   const [at, setAt] = useState<number | null>(null);
-  const [number, setNumber] = useState(() => quantity("mass", null, units));
+  const [typedNumber, setNumber] = useState(() => quantity("mass", null, units));
   // What was typed at each step: it is still there when the step comes back.
   const drafts = useRef(new Map<string, Quantity>());
   const [asks, setAsks] = useState<string | null>(null);
@@ -81,6 +82,12 @@ export function MakeBatch() {
   const index = at ?? (view ? placeOf(view, waiting) : 0);
   const step = batch?.steps[index];
   const watched = useWatch(id, step);
+  const scale = useScale(
+    id,
+    step,
+    view !== undefined && step !== undefined && recordedAt(view, waiting, step.id)?.weighedG != null,
+  );
+  const number = scale?.follows ? liveNumber(scale, units) : typedNumber;
   const cooling = watched?.cooling;
   const whipping = watched?.whipping;
   const wetting = watched?.wetting;
@@ -140,6 +147,7 @@ export function MakeBatch() {
   const target = step.targetG ?? 0;
   const tolerance = step.toleranceG ?? 0;
   const state = weighing ? reach(value ?? 0, target, tolerance) : null;
+  if (over && state !== "over") setOver(null);
   const nextStep = batch.steps[index + 1];
   const outside =
     weighing || value === null
@@ -207,6 +215,10 @@ export function MakeBatch() {
         return;
       }
       return record(null, outside ? "outside what was wanted" : null);
+    }
+    if (scale?.follows && !scale.settled) {
+      setRefused(scale.says);
+      return;
     }
     if (value === null) {
       setRefused(`Type what the scale shows for ${inside(step.title)}.`);
@@ -279,6 +291,7 @@ export function MakeBatch() {
 
   // Whatever is typed is another number: what was asked of the last one no longer stands.
   const onType = (now: Quantity) => {
+    scale?.byHand();
     drafts.current.set(step.id, now);
     setNumber(now);
     setAsks(null);
@@ -287,7 +300,8 @@ export function MakeBatch() {
   };
   const shown = shownIn(number, units);
   const type = (character: string) => {
-    const text = character === "⌫" ? shown.text.slice(0, -1) : shown.text + character;
+    // What the scale shows is not typed on: a digit begins a number of one's own.
+    const text = scale?.follows ? character : character === "⌫" ? shown.text.slice(0, -1) : shown.text + character;
     if (text.length <= longest) onType(typed(shown, text, units));
   };
 
@@ -295,7 +309,8 @@ export function MakeBatch() {
     <MakeKeys
       next={next}
       space={wetting ? () => spray() : undefined}
-      back={(held) => (isBlank(number) ? !held && back() : type("⌫"))}
+      back={(held) => (isBlank(number) || scale?.follows ? !held && back() : type("⌫"))}
+      tare={scale?.tare}
       undo={back}
       wipe={() => setWiping(wipeSeconds)}
       type={(weighing || isRead(step)) && !last ? type : undefined}
@@ -326,6 +341,9 @@ export function MakeBatch() {
               if (!event.repeat) next();
             } else if (event.key === "Backspace" && isNumber && isBlank(number)) {
               if (!event.repeat) back();
+            } else if (isNumber && scale?.follows && /^[\d.,t]$/.test(event.key) && !event.ctrlKey && !event.metaKey) {
+              if (event.key === "t") scale.tare();
+              else type(event.key === "," ? "." : event.key);
             } else return;
             event.preventDefault();
           }}
@@ -335,6 +353,7 @@ export function MakeBatch() {
               view={view}
               step={step}
               number={shown}
+              scale={scale}
               state={state ?? "short"}
               units={units}
               onType={onType}
@@ -343,6 +362,7 @@ export function MakeBatch() {
             />
           ) : watched && cooling && !last ? (
             <CoolingBody
+              batch={id}
               step={step}
               watch={cooling}
               now={watched.now}
@@ -447,8 +467,19 @@ export function MakeBatch() {
               onTakeBack={takeBack}
             />
             {!watchedNow && (weighing || isRead(step)) && !last && (
-              <button type="button" onClick={() => document.querySelector<HTMLInputElement>(".make-number")?.focus()}>
+              <button
+                type="button"
+                onClick={() => {
+                  if (scale?.follows) onType(quantity("mass", null, units));
+                  document.querySelector<HTMLInputElement>(".make-number")?.focus();
+                }}
+              >
                 Type it
+              </button>
+            )}
+            {scale?.follows && (
+              <button type="button" onClick={scale.tare}>
+                Tare
               </button>
             )}
             {batch.done.every((one) => one.weighedG == null) && index === 0 ? (

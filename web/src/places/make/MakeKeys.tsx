@@ -9,12 +9,13 @@ type KeysProps = {
   back: (held: boolean) => void;
   undo: () => void;
   wipe: () => void;
+  tare: (() => void) | undefined;
   type: ((character: string) => void) | undefined;
   children: ReactNode;
 };
 
 /** Enter, Space or a pedal go on; digits type; each at most once for a key that is held. */
-export function MakeKeys({ next, space, back, undo, wipe, type, children }: KeysProps) {
+export function MakeKeys({ next, space, back, undo, wipe, tare, type, children }: KeysProps) {
   const digits = type
     ? Object.fromEntries(
         [..."0123456789.,"].map((character) => [character, () => type(character === "," ? "." : character)]),
@@ -27,6 +28,14 @@ export function MakeKeys({ next, space, back, undo, wipe, type, children }: Keys
   };
   const once = act((held) => !held && next());
   const count = act((held) => !held && space?.());
-  useKeys({ " ": space ? count : once, Enter: once, Backspace: act(back), z: undo, w: wipe, ...digits });
+  useKeys({
+    " ": space ? count : once,
+    Enter: once,
+    Backspace: act(back),
+    z: undo,
+    w: wipe,
+    ...(tare ? { t: tare } : {}),
+    ...digits,
+  });
   return children;
 }

@@ -5,12 +5,16 @@ import { narrow, type Units } from "../../words/format";
 import type { Reach } from "./gauge";
 import { LotLine } from "./LotLine";
 import { Sayings } from "./StepBody";
+import { ScaleLine } from "./ScaleLine";
+import type { LiveScale } from "./useScale";
 import { WeighGauge } from "./WeighGauge";
 
 type Props = {
   view: Batch;
   step: MakeStep;
   number: Quantity;
+  /** Undefined where no scale speaks. */
+  scale: LiveScale | undefined;
   state: Reach;
   units: Units;
   onType: (now: Quantity) => void;
@@ -21,7 +25,7 @@ type Props = {
 const fullSize = 5;
 
 /** Weighing: the material, one huge number, how far to go, and the gauge. */
-export function WeighBody({ view, step, number, state, units, onType, onKey, onLot }: Props) {
+export function WeighBody({ view, step, number, scale, state, units, onType, onKey, onLot }: Props) {
   const target = step.targetG ?? 0;
   const tolerance = step.toleranceG ?? 0;
   const left = target - (number.exact ?? 0);
@@ -48,10 +52,12 @@ export function WeighBody({ view, step, number, state, units, onType, onKey, onL
           placeholder={units.bareWeight(0)}
           style={{ width: `${Math.max(3, letters) * 0.49}em` }}
           onType={onType}
+          readOnly={scale?.follows}
           autoFocus
         />
         <span className="unit">{units.mass}</span>
       </label>
+      {scale && <ScaleLine scale={scale} />}
       <p className="make-go">
         {state === "right" ? (
           <b className="good">Right</b>

@@ -1,0 +1,64 @@
+using AmberPantry.Core;
+using AmberPantry.Core.Making.Clocks;
+using AmberPantry.Data;
+using AmberPantry.Devices;
+using AmberPantry.Server.Hosting;
+using AmberPantry.Server.House;
+using AmberPantry.Server.Make;
+
+namespace AmberPantry.Server.Live;
+
+/// <param name="ToG">Grams that the scale shall show in the end, after its tare.</param>
+public sealed record PretendPour(double ToG);
+
+/// <param name="Batch">The batch whose pot cools.</param>
+public sealed record ProbeInto(int Batch);
+
+/// <summary>Scale, thermometer and weather of the bench. What they show comes live; here is how they stand, and orders to them.</summary>
+public static class DeviceEndpoints
+{
+    private const double MostPouredG = 100_000;
+
+    public static void Map(RouteGroupBuilder group)
+    {
+        group.MapGet("/", (LiveDevices devices) => All(devices));
+        group.MapPost("/scale/tare", Tare);
+        group.MapPost("/scale/pour", PourTo);
+        group.MapPost("/probe/follow", Into);
+    }
+
+    private static IEnumerable<DeviceState> All(LiveDevices devices) => Enum.GetValues<DeviceKind>().Select(devices.At);
+
+    private static async Task<DeviceState> Tare(LiveDevices devices)
+    {
+        await devices.Order(DeviceKind.Scale, new Tare());
+        return devices.At(DeviceKind.Scale);
+    }
+
+    /// <summary>For a stand-in alone: its hand pours.</summary>
+    private static async Task<DeviceState> PourTo(PretendPour pour, LiveDevices devices)
+    {
+        if (!double.IsFinite(pour.ToG) || Math.Abs(pour.ToG) > MostPouredG)
+        {
+            throw new Refusal(Codes.Range, "toG", pour.ToG, $"{pour.ToG} g cannot be poured.", $"Say 0 to {MostPouredG} g.");
+        }
+
+        await devices.Order(DeviceKind.Scale, new Pour(pour.ToG));
+        return devices.At(DeviceKind.Scale);
+    }
+
+    /// <summary>For a stand-in alone: it goes into the pot of a batch, which cools as predicted, by a factor that it keeps to itself.</summary>
+    private static async Task<DeviceState> Into(ProbeInto into, LiveDevices devices, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
+    {
+        var open = keeper.Open;
+        var batch = await BatchViews.Read(db, into.Batch);
+        if (new CoolingWatcher(open.Shelf, open.Workshop).Watch(batch, clock.Now) is not { } watch)
+        {
+            throw new Refusal(Codes.NotNow, "batch", into.Batch, "Nothing cools in this batch now.", "Turn to the step at which it cools.");
+        }
+
+        var gone = (clock.Now - watch.StartedAt).TotalMinutes;
+        await devices.Order(DeviceKind.Probe, new Follow([.. watch.Run.Select(point => new CurvePoint(point.Min - gone, point.C))]));
+        return devices.At(DeviceKind.Probe);
+    }
+}

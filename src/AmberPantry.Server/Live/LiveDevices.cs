@@ -1,0 +1,98 @@
+using AmberPantry.Core;
+using AmberPantry.Devices;
+
+namespace AmberPantry.Server.Live;
+
+/// <summary>The devices of the bench as they stand now, and the way to tell them something.</summary>
+public sealed class LiveDevices
+{
+    private readonly Lock gate = new();
+    private readonly Dictionary<DeviceKind, DeviceTrack> tracks = Enum.GetValues<DeviceKind>()
+        .ToDictionary(kind => kind, kind => new DeviceTrack(kind));
+    private readonly Dictionary<DeviceKind, Func<string, Task>> ways = [];
+    private readonly HashSet<DeviceKind> told = [];
+
+    /// <summary>Weather of the days to come; null where none speaks.</summary>
+    public Forecast? Forecast
+    {
+        get
+        {
+            lock (gate)
+            {
+                return tracks[DeviceKind.Weather].Forecast;
+            }
+        }
+    }
+
+    public DeviceState At(DeviceKind kind)
+    {
+        lock (gate)
+        {
+            var state = tracks[kind].At(DateTime.UtcNow);
+            return told.Contains(kind) ? state : state with { Standing = DeviceStanding.None, Says = "" };
+        }
+    }
+
+    /// <summary>Sends an order to a device.</summary>
+    /// <exception cref="Refusal">E_NOT_NOW where nobody is there, or it is not one that pretends and the order is for those.</exception>
+    public async Task Order(DeviceKind kind, DeviceOrder order)
+    {
+        Func<string, Task>? way;
+        lock (gate)
+        {
+            way = ways.GetValueOrDefault(kind);
+            if (way is null || (order is Pour or Follow or Behave && !tracks[kind].IsPretend))
+            {
+                way = null;
+            }
+        }
+
+        if (way is null)
+        {
+            throw new Refusal(
+                Codes.NotNow,
+                "device",
+                AmberJson.Word(kind),
+                "There is nobody at the device who could do that.",
+                "Do it at the instrument, or type what it shows."
+            );
+        }
+
+        await way(order.Write());
+    }
+
+    /// <summary>Whether an address of it is known.</summary>
+    internal void Know(DeviceKind kind, bool isKnown)
+    {
+        lock (gate)
+        {
+            _ = isKnown ? told.Add(kind) : told.Remove(kind);
+        }
+    }
+
+    internal void Begin(DeviceKind kind, Func<string, Task> way)
+    {
+        lock (gate)
+        {
+            ways[kind] = way;
+            tracks[kind].Begin(DateTime.UtcNow);
+        }
+    }
+
+    internal void End(DeviceKind kind)
+    {
+        lock (gate)
+        {
+            ways.Remove(kind);
+            tracks[kind].End();
+        }
+    }
+
+    internal void Take(DeviceKind kind, string line)
+    {
+        lock (gate)
+        {
+            tracks[kind].Take(line, DateTime.UtcNow);
+        }
+    }
+}

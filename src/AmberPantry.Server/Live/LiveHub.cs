@@ -1,0 +1,22 @@
+using AmberPantry.Devices;
+using Microsoft.AspNetCore.SignalR;
+
+namespace AmberPantry.Server.Live;
+
+/// <summary>Tells pages what the devices say, as they say it. Nothing is told to it: orders go through the API.</summary>
+public sealed class LiveHub(LiveDevices devices) : Hub
+{
+    public const string Path = "/live";
+
+    /// <summary>Name of the message with a device's state.</summary>
+    public const string Device = "device";
+
+    /// <summary>A page that has just come hears how all of them stand.</summary>
+    public override async Task OnConnectedAsync()
+    {
+        foreach (var kind in Enum.GetValues<DeviceKind>())
+        {
+            await Clients.Caller.SendAsync(Device, devices.At(kind), Context.ConnectionAborted);
+        }
+    }
+}

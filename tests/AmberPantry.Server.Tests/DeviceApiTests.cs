@@ -1,0 +1,203 @@
+using System.Net;
+using System.Net.Sockets;
+using System.Net.WebSockets;
+using System.Text;
+using System.Text.Json.Nodes;
+using AmberPantry.Core;
+using AmberPantry.Core.Workshops;
+using AmberPantry.Devices;
+using AmberPantry.Devices.Pretend;
+using AmberPantry.Server.Live;
+
+namespace AmberPantry.Server.Tests;
+
+/// <summary>The bridge to the bench's instruments: found, followed, lost and found again.</summary>
+public class DeviceApiTests
+{
+    private static async Task<JsonNode> Until(PantryHost host, string kind, Func<JsonNode, bool> holds)
+    {
+        for (var end = DateTime.UtcNow.AddSeconds(30); DateTime.UtcNow < end; await Task.Delay(50))
+        {
+            var now = (await host.Get("/api/devices")).AsArray().Single(one => one!.Text("kind") == kind)!;
+            if (holds(now))
+            {
+                return now;
+            }
+        }
+
+        throw new TimeoutException($"The {kind} never stood so: {await host.Get("/api/devices")}");
+    }
+
+    private static Task<PantryHost> Start(DeviceAddresses devices) => PantryHost.Start(devices: devices);
+
+    private static DeviceAddresses ScaleOn(int port) => new(Scale: $"{port}");
+
+    [Fact]
+    public async Task AScaleIsTaredAndPouredOnAndSettles()
+    {
+        await using var scale = PretendServer.Of(DeviceKind.Scale, 1, 0);
+        await using var host = await Start(ScaleOn(scale.Port));
+        await Until(host, "scale", one => one.Text("standing") == "settled" && one.Text("name") == "Pretend bench scale");
+        await host.Post("/api/devices/scale/tare", new { });
+        await host.Post("/api/devices/scale/pour", new { toG = 12 });
+        await Until(host, "scale", one => one.Text("standing") == "settled" && one["value"]!.GetValue<double>() is > 11 and < 13);
+        await host.Refused(400, HttpMethod.Post, "/api/devices/scale/pour", new { toG = 1e9 });
+        Assert.All((await host.Get("/api/devices")).AsArray().Skip(1), one => Assert.Equal("none", one!.Text("standing")));
+    }
+
+    [Theory]
+    [InlineData(Behaviour.Unplugged, "troubled", "unplugged")]
+    [InlineData(Behaviour.Silent, "silent", "says nothing")]
+    public async Task ABadDayIsToldAndIsOver(Behaviour bad, string standing, string says)
+    {
+        await using var scale = PretendServer.Of(DeviceKind.Scale, 1, 0);
+        await using var host = await Start(ScaleOn(scale.Port));
+        await Until(host, "scale", one => one.Text("standing") == "settled");
+        await Tell(scale.Port, new Behave(bad));
+        var told = await Until(host, "scale", one => one.Text("standing") == standing);
+        Assert.Contains(says, told.Text("says"), StringComparison.Ordinal);
+        Assert.Null(told["value"]);
+        await Tell(scale.Port, new Behave(Behaviour.Well));
+        await Until(host, "scale", one => one.Text("standing") == "settled");
+    }
+
+    [Fact]
+    public async Task TornLinesAreCountedAndTheRestIsFollowed()
+    {
+        await using var scale = PretendServer.Of(DeviceKind.Scale, 1, 0);
+        await using var host = await Start(ScaleOn(scale.Port));
+        await Tell(scale.Port, new Behave(Behaviour.Garbled));
+        var now = await Until(host, "scale", one => one["counts"]!["garbled"]!.GetValue<long>() > 5 && one.Text("standing") == "settled");
+        Assert.Equal(0, now["value"]!.GetValue<double>(), 0.3);
+    }
+
+    [Fact]
+    public async Task ADeviceThatHungUpIsFoundAgain()
+    {
+        var first = PretendServer.Of(DeviceKind.Probe, 1, 0);
+        var port = first.Port;
+        await using var host = await Start(new DeviceAddresses(Probe: $"localhost:{port}"));
+        await Until(host, "probe", one => one.Text("standing") == "settled");
+        await first.DisposeAsync();
+        await Until(host, "probe", one => one.Text("standing") == "away");
+        var refused = await host.Refused(409, HttpMethod.Post, "/api/devices/scale/tare", new { });
+        Assert.Equal(Codes.NotNow, refused.Text("error"));
+        await using var second = PretendServer.Of(DeviceKind.Probe, 1, port);
+        await Until(host, "probe", one => one.Text("standing") == "settled");
+    }
+
+    [Fact]
+    public async Task WhatTheHouseNamesGoesBeforeWhatTheStartNamed()
+    {
+        await using var one = PretendServer.Of(DeviceKind.Scale, 1, 0);
+        using var real = new RealScale();
+        await using var host = await Start(ScaleOn(one.Port));
+        await Until(host, "scale", now => now.Text("name") == "Pretend bench scale");
+        var house = (await host.Get("/api/house"))["house"]!;
+        house["devices"] = new JsonObject { ["scale"] = "nowhere:80" };
+        var refused = await host.Refused(400, HttpMethod.Put, "/api/house", new { house });
+        Assert.Equal(("house.devices.scale", "“nowhere:80” is no port of this machine."), (refused.Text("field"), refused.Text("detail")));
+        house["devices"] = new JsonObject { ["scale"] = $"{real.Port}" };
+        await host.Put("/api/house", new { house });
+        var shown = await Until(host, "scale", now => now.Text("name") == "Quay scale" && now["value"] is not null);
+        Assert.Equal((1500d, 0), (shown["value"]!.GetValue<double>(), shown["decimals"]!.GetValue<int>()));
+
+        // It tares like any other; only a stand-in has a hand of its own.
+        await host.Post("/api/devices/scale/tare", new { });
+        Assert.Equal("""{"do":"tare"}""", await real.Heard());
+        await host.Refused(409, HttpMethod.Post, "/api/devices/scale/pour", new { toG = 12 });
+    }
+
+    [Fact]
+    public async Task TheWeatherOfTenDaysComesByItself()
+    {
+        await using var weather = PretendServer.Of(DeviceKind.Weather, 1, 0);
+        await using var host = await Start(new DeviceAddresses(Weather: $"{weather.Port}"));
+        await Until(host, "weather", one => one.Text("standing") == "settled");
+    }
+
+    [Fact]
+    public async Task APageHearsWhatTheScaleSaysAndAForeignPageDoesNot()
+    {
+        await using var scale = PretendServer.Of(DeviceKind.Scale, 1, 0);
+        await using var host = await Start(ScaleOn(scale.Port));
+        using var enough = CancellationTokenSource.CreateLinkedTokenSource(TestContext.Current.CancellationToken);
+        enough.CancelAfter(TimeSpan.FromSeconds(30));
+        var address = new Uri($"ws://{host.Client.BaseAddress!.Authority}{LiveHub.Path}");
+        using var foreign = new ClientWebSocket();
+        foreign.Options.SetRequestHeader("Origin", "http://elsewhere.example");
+        await Assert.ThrowsAsync<WebSocketException>(() => foreign.ConnectAsync(address, enough.Token));
+
+        using var page = new ClientWebSocket();
+        await page.ConnectAsync(address, enough.Token);
+        await page.SendAsync(Encoding.UTF8.GetBytes("{\"protocol\":\"json\",\"version\":1}\u001e"), WebSocketMessageType.Text, true, enough.Token);
+        var heard = new StringBuilder();
+        var buffer = new byte[8192];
+        while (!heard.ToString().Contains("\"standing\":\"settled\"", StringComparison.Ordinal))
+        {
+            var part = await page.ReceiveAsync(buffer, enough.Token);
+            heard.Append(Encoding.UTF8.GetString(buffer, 0, part.Count));
+        }
+
+        var first = JsonNode.Parse(heard.ToString().Split('\u001e').First(part => part.Contains("\"target\"", StringComparison.Ordinal)))!;
+        Assert.Equal((LiveHub.Device, "scale"), (first.Text("target"), first["arguments"]![0]!.Text("kind")));
+        await page.CloseAsync(WebSocketCloseStatus.NormalClosure, null, enough.Token);
+    }
+
+    [Fact]
+    public async Task AProbeGoesOnlyIntoAPotThatCools()
+    {
+        await using var probe = PretendServer.Of(DeviceKind.Probe, 1, 0);
+        await using var host = await PantryHost.Start(demo: true, devices: new DeviceAddresses(Probe: $"{probe.Port}"));
+        await Until(host, "probe", one => one.Text("standing") == "settled");
+        var refused = await host.Refused(409, HttpMethod.Post, "/api/devices/probe/follow", new { batch = 7 });
+        Assert.Equal("Nothing cools in this batch now.", refused.Text("detail"));
+    }
+
+    private static async Task Tell(int port, DeviceOrder order)
+    {
+        using var client = new TcpClient();
+        await client.ConnectAsync(IPAddress.Loopback, port);
+        await client.GetStream().WriteAsync(Encoding.UTF8.GetBytes(order.Write() + "\n"));
+        // It has been obeyed once the next line has come.
+        var lines = new LineReader(client.GetStream());
+        await lines.Next(default);
+        await Task.Delay(150);
+    }
+
+    /// <summary>A scale of another make that speaks the same protocol: in kilograms, and with much else to say.</summary>
+    private sealed class RealScale : IDisposable
+    {
+        private readonly TcpListener listener = new(IPAddress.Loopback, 0);
+        private readonly TaskCompletionSource<string> heard = new();
+
+        public RealScale()
+        {
+            listener.Start();
+            _ = Serve();
+        }
+
+        public int Port => ((IPEndPoint)listener.LocalEndpoint).Port;
+
+        public Task<string> Heard() => heard.Task.WaitAsync(TimeSpan.FromSeconds(20));
+
+        public void Dispose() => listener.Dispose();
+
+        private async Task Serve()
+        {
+            using var client = await listener.AcceptTcpClientAsync();
+            var stream = client.GetStream();
+            var far = new string('x', DeviceLine.Longest + 10);
+            var lines = $$"""
+                {"type":"hello","kind":"scale","name":" Quay scale ","unit":"kg","step":0.001,"firmware":"7"}
+                {{far}}
+                {"type":"battery","percent":80}
+                {"seq":1,"stable":true,"value":1.5,"type":"reading"}
+
+                """;
+            await stream.WriteAsync(Encoding.UTF8.GetBytes(lines.ReplaceLineEndings("\r\n")));
+            heard.TrySetResult(await new LineReader(stream).Next(default) ?? "");
+            await Task.Delay(TimeSpan.FromSeconds(20));
+        }
+    }
+}

@@ -1,0 +1,74 @@
+import { useEffect, useRef, useState } from "react";
+import { api, inWords, type CoolingWatch } from "../../api/client";
+import { useDevice } from "../../shell/devices";
+import type { Units } from "../../words/format";
+import { nothingTold, type Told } from "./useWatch";
+
+type Props = {
+  batch: number;
+  step: string;
+  watch: CoolingWatch;
+  /** By the workshop's clock. */
+  now: number;
+  units: Units;
+  onRead: (read: Told) => Promise<boolean>;
+};
+
+const dippedKey = "amber.dipped";
+const everyMs = 3 * 60_000;
+/** A probe that has just been dipped still shows where it lay before. */
+const lagMs = 20_000;
+
+/** The thermometer at a step that cools: once it is in the pot, it is read without being asked. */
+export function ProbeLine({ batch, step, watch, now, units, onRead }: Props) {
+  const device = useDevice("probe");
+  const key = `${batch}/${step}`;
+  const [dipped, setDipped] = useState(() => localStorage.getItem(dippedKey));
+  const [dippedAt, setDippedAt] = useState(0);
+  const [failed, setFailed] = useState("");
+  const reading = useRef(false);
+  const isIn = dipped === key;
+  const last = watch.readings.at(-1);
+  const readAt = Date.parse(watch.startedAt) + (last?.min ?? 0) * 60_000;
+  const value = device?.standing === "settled" && isIn ? device.value : null;
+  const isDue = value !== null && now - dippedAt >= lagMs && (!last || now - readAt >= everyMs);
+
+  useEffect(() => {
+    if (!isDue || value === null || reading.current) return;
+    reading.current = true;
+    void onRead({ ...nothingTold, temperatureC: value }).finally(() => (reading.current = false));
+  }, [isDue, value, onRead]);
+
+  if (!device) return null;
+  const put = (into: string | null) => {
+    if (into) localStorage.setItem(dippedKey, into);
+    else localStorage.removeItem(dippedKey);
+    setDipped(into);
+  };
+  const dip = async () => {
+    try {
+      if (device.pretend) await api.follow(batch);
+      setFailed("");
+      setDippedAt(now);
+      put(key);
+    } catch (error) {
+      setFailed(inWords(error));
+    }
+  };
+  return (
+    <p className="make-quiet probe-line">
+      {device.name || "Thermometer"}
+      {device.value !== null && (
+        <>
+          {" "}
+          <b>{units.temperature(device.value)}</b>
+        </>
+      )}
+      {isIn && ", read every 3 min"}{" "}
+      <button type="button" className="link" onClick={() => (isIn ? put(null) : void dip())}>
+        {isIn ? "Take it out" : "Dip it in"}
+      </button>
+      {(failed || device.says) && <span className="stop"> {failed || device.says}</span>}
+    </p>
+  );
+}

@@ -1,0 +1,75 @@
+import { useEffect, useState } from "react";
+import { api, inWords, type DeviceState, type MakeStep } from "../../api/client";
+import { type Quantity, quantity } from "../../kit/quantity";
+import { useDevice } from "../../shell/devices";
+import type { Units } from "../../words/format";
+
+const taredKey = "amber.tared";
+
+export type LiveScale = {
+  device: DeviceState;
+  /** Whether the number on the screen is the scale's. */
+  follows: boolean;
+  /** Grams that it shows; null where it cannot be believed or has not been tared for this step. */
+  value: number | null;
+  settled: boolean;
+  /** What is the matter; empty when all is well. */
+  says: string;
+  tare: () => void;
+  byHand: () => void;
+  follow: () => void;
+  /** Lets the hand of a stand-in pour; undefined at a real scale. */
+  pour: (() => void) | undefined;
+};
+
+/** What the scale shows, with all the digits that the house reads of it. */
+export const liveNumber = ({ value }: LiveScale, units: Units): Quantity => ({
+  ...quantity("mass", value, units),
+  text: value === null ? "" : units.bareWeight(value),
+});
+
+/** The scale at a weighing: tared once for each step, even through a reload, and let go when the maker types. */
+export function useScale(batch: number, step: MakeStep | undefined, isRecorded: boolean): LiveScale | undefined {
+  const device = useDevice("scale");
+  const key = `${batch}/${step?.id ?? ""}`;
+  const [typedAt, setTypedAt] = useState<string | null>(null);
+  const [followedAt, setFollowedAt] = useState<string | null>(null);
+  const [tared, setTared] = useState(() => localStorage.getItem(taredKey));
+  const [failed, setFailed] = useState("");
+  const follows = step?.kind === "weigh" && typedAt !== key && (!isRecorded || followedAt === key);
+  const tells = device?.standing === "moving" || device?.standing === "settled";
+
+  const tare = () =>
+    void api.tare().then(
+      () => {
+        localStorage.setItem(taredKey, key);
+        setTared(key);
+        setFailed("");
+      },
+      (error: unknown) => setFailed(inWords(error)),
+    );
+
+  const wantsTare = follows && tells && tared !== key;
+  useEffect(() => {
+    if (wantsTare) tare();
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each step
+  }, [wantsTare, key]);
+
+  if (!device || step?.kind !== "weigh") return undefined;
+  return {
+    device,
+    follows,
+    value: follows && tells && tared === key ? device.value : null,
+    settled: device.standing === "settled",
+    says: failed || device.says,
+    tare,
+    byHand: () => setTypedAt(key),
+    follow: () => {
+      setTypedAt(null);
+      setFollowedAt(key);
+    },
+    pour: device.pretend
+      ? () => void api.pour(step.targetG ?? 0).catch((error: unknown) => setFailed(inWords(error)))
+      : undefined,
+  };
+}

@@ -1,0 +1,83 @@
+import { useSyncExternalStore } from "react";
+import type { DeviceState } from "../api/client";
+
+type Kind = DeviceState["kind"];
+
+const againMs = 3000;
+
+/** What the devices of the bench say, as they say it. */
+class Devices {
+  private states = new Map<Kind, DeviceState>();
+  private listeners = new Set<() => void>();
+  private opened = false;
+
+  subscribe = (changed: () => void) => {
+    this.listeners.add(changed);
+    // Where pages have no live line, everything is typed.
+    if (!this.opened && "WebSocket" in globalThis) {
+      this.opened = true;
+      void this.open();
+    }
+    return () => void this.listeners.delete(changed);
+  };
+
+  get(kind: Kind): DeviceState | undefined {
+    return this.states.get(kind);
+  }
+
+  take(state: DeviceState) {
+    this.states.set(state.kind, state);
+    this.tell();
+  }
+
+  /** What was last said no longer counts. */
+  forget() {
+    this.states.clear();
+    this.tell();
+  }
+
+  private tell() {
+    for (const changed of this.listeners) changed();
+  }
+
+  /** Keeps a line to the workshop open while anybody looks; a page that nobody looks at any more lets it go. */
+  private async open() {
+    const { HubConnectionBuilder, HttpTransportType, LogLevel } = await import("@microsoft/signalr");
+    const line = new HubConnectionBuilder()
+      .withUrl("/live", { skipNegotiation: true, transport: HttpTransportType.WebSockets })
+      .configureLogging(LogLevel.None)
+      .build();
+    line.on("device", (state: DeviceState) => this.take(state));
+    while (this.listeners.size > 0) {
+      try {
+        const closed = new Promise<void>((done) => line.onclose(() => done()));
+        await line.start();
+        await Promise.race([closed, this.deserted()]);
+        if (this.listeners.size === 0) await line.stop();
+      } catch {
+        // The workshop is away, which the shelf says; the line is tried again.
+      }
+      this.forget();
+      if (this.listeners.size > 0) await new Promise((done) => setTimeout(done, againMs));
+    }
+    this.opened = false;
+  }
+
+  private deserted(): Promise<void> {
+    return new Promise((done) => {
+      const timer = setInterval(() => {
+        if (this.listeners.size > 0) return;
+        clearInterval(timer);
+        done();
+      }, againMs);
+    });
+  }
+}
+
+export const devices = new Devices();
+
+/** A device as it stands now; undefined while there is none. */
+export function useDevice(kind: Kind): DeviceState | undefined {
+  const state = useSyncExternalStore(devices.subscribe, () => devices.get(kind));
+  return state?.standing === "none" ? undefined : state;
+}
