@@ -1,4 +1,4 @@
-import { beginUpTo } from "../begin-batch";
+import { beginBatch, beginUpTo, tell } from "../begin-batch";
 import { Instrument } from "../instrument";
 import { expect, test } from "../pantry";
 
@@ -40,12 +40,8 @@ test("a scale is found, weighed with by keys, pulled out and typed for, and a pr
     await expect(page.locator(".cooling-ring")).toHaveCount(1, { timeout: 60_000 });
 
     await scale.stop();
-    const other = await beginUpTo(demo, 7, "weigh", 1, 60);
-    const { batch: begun } = await demo.call<{ batch: { steps: { id: string; kind: string }[] } }>("GET", `/batches/${other}`);
-    for (const step of begun.steps.slice(0, begun.steps.findIndex((one) => one.kind === "weigh"))) {
-      const now = new Date().toISOString();
-      await demo.call("POST", `/batches/${other}/commands`, { stamp: { id: crypto.randomUUID(), at: now, sentAt: now }, command: { kind: "record_step", step: step.id } });
-    }
+    const { id: other, batch: begun } = await beginBatch(demo, 7);
+    for (const step of begun.steps.slice(0, begun.steps.findIndex((one) => one.kind === "weigh"))) await tell(demo, other, { kind: "record_step", step: step.id }, 0);
     await page.goto(`${demo.url}/make/${other}`);
     await expect(page.locator(".scale-line")).toContainText("The scale does not answer. Type the weight");
     await page.getByRole("button", { name: "Type it" }).click();

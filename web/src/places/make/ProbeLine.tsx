@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { api, inWords, type CoolingWatch } from "../../api/client";
 import { useDevice } from "../../shell/devices";
 import type { Units } from "../../words/format";
@@ -24,20 +24,22 @@ export function ProbeLine({ batch, step, watch, now, units, onRead }: Props) {
   const device = useDevice("probe");
   const key = `${batch}/${step}`;
   const [dipped, setDipped] = useState(() => localStorage.getItem(dippedKey));
-  const [dippedAt, setDippedAt] = useState(0);
+  // What was just read comes back with the batch a moment later: until then it is not read again.
+  const [notBefore, setNotBefore] = useState(0);
   const [failed, setFailed] = useState("");
-  const reading = useRef(false);
   const isIn = dipped === key;
   const last = watch.readings.at(-1);
   const readAt = Date.parse(watch.startedAt) + (last?.min ?? 0) * 60_000;
   const value = device?.standing === "settled" && isIn ? device.value : null;
-  const isDue = value !== null && now - dippedAt >= lagMs && (!last || now - readAt >= everyMs);
+  const isDue = value !== null && now >= notBefore && (!last || now - readAt >= everyMs);
 
   useEffect(() => {
-    if (!isDue || value === null || reading.current) return;
-    reading.current = true;
-    void onRead({ ...nothingTold, temperatureC: value }).finally(() => (reading.current = false));
-  }, [isDue, value, onRead]);
+    if (!isDue || value === null) return;
+    setNotBefore(now + everyMs);
+    void onRead({ ...nothingTold, temperatureC: value }).then((kept) => {
+      if (!kept) setNotBefore(now + lagMs);
+    });
+  }, [isDue, value, now, onRead]);
 
   if (!device) return null;
   const put = (into: string | null) => {
@@ -49,7 +51,7 @@ export function ProbeLine({ batch, step, watch, now, units, onRead }: Props) {
     try {
       if (device.pretend) await api.follow(batch);
       setFailed("");
-      setDippedAt(now);
+      setNotBefore(now + lagMs);
       put(key);
     } catch (error) {
       setFailed(inWords(error));

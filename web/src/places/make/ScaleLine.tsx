@@ -9,7 +9,7 @@ export function ScaleLine({ scale }: { scale: LiveScale }) {
       ) : scale.follows ? (
         `${scale.device.name}${scale.value === null ? "" : ", tared"}`
       ) : (
-        `Typed by hand; ${scale.device.name} is there.`
+        `Typed by hand${scale.device.name && `; ${scale.device.name} is there`}.`
       )}{" "}
       {!scale.follows && (
         <button type="button" className="link" onClick={scale.follow}>
