@@ -101,6 +101,29 @@ public class CoolingWatchTests
     }
 
     [Fact]
+    public void AfterTwoReadingsTheWindowIsSaidWithinATenthForAnyHiddenFactor()
+    {
+        var begun = At(Butter, StepKind.Chill, 45);
+        var usual = Watcher.Watch(begun, Begun)!;
+        var opens = (usual.Times[0].At - Begun).TotalMinutes;
+        for (var seed = 0; seed < 20; seed++)
+        {
+            var random = new Random(seed);
+            var faster = 0.7 + (0.7 * random.NextDouble());
+            var truly = opens / faster;
+            var batch = begun;
+            foreach (var part in new[] { 0.3, 0.55 })
+            {
+                var off = 0.2 * (random.NextDouble() - 0.5);
+                batch = Read(batch, part * truly, Math.Round(Between(usual, part * opens) + off, 1));
+            }
+
+            var said = (Watcher.Watch(batch, Begun.AddMinutes(0.55 * truly))!.Times[0].At - Begun).TotalMinutes;
+            Assert.True(Math.Abs(said - truly) <= 0.1 * truly, $"Factor {faster:0.00}: said {said:0.0} min, truly {truly:0.0} min.");
+        }
+    }
+
+    [Fact]
     public void AWordOfTheHandOutranksTheRun()
     {
         var batch = At(Butter, StepKind.Chill, 45);
