@@ -113,7 +113,9 @@ public class DeviceApiTests
     {
         await using var weather = PretendServer.Of(DeviceKind.Weather, 1, 0);
         await using var host = await Start(new DeviceAddresses(Weather: $"{weather.Port}"));
+        Assert.Empty((await host.Get("/api/today"))["weather"]!.AsArray());
         await Until(host, "weather", one => one.Text("standing") == "settled");
+        Assert.StartsWith("Tomorrow out of doors **", (string)(await host.Get("/api/today"))["weather"]![0]!, StringComparison.Ordinal);
     }
 
     [Fact]

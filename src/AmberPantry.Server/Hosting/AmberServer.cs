@@ -173,7 +173,9 @@ public static class AmberServer
 
     /// <summary>Answers the first page once while the browser is still opening.</summary>
     private static Task ReadyFirstPage(WebApplication app) =>
-        Ready(app, async (db, keeper) => await TodayViews.Get(db, keeper, app.Services.GetRequiredService<PantryClock>()));
+        Ready(app, async (db, keeper) =>
+            await TodayViews.Get(db, keeper, app.Services.GetRequiredService<PantryClock>(), app.Services.GetRequiredService<LiveDevices>())
+        );
 
     /// <summary>Works an answer out before anybody asks, so that nobody waits for the first use of file and model.</summary>
     private static async Task Ready(WebApplication app, Func<PantryDb, WorkshopKeeper, Task<object?>> answer)

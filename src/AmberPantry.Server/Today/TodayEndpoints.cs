@@ -2,6 +2,7 @@ using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
 using AmberPantry.Server.Hosting;
 using AmberPantry.Server.House;
+using AmberPantry.Server.Live;
 
 namespace AmberPantry.Server.Today;
 
@@ -15,20 +16,26 @@ public static class TodayEndpoints
 {
     public static void Map(RouteGroupBuilder today)
     {
-        today.MapGet("/", (PantryDb db, WorkshopKeeper keeper, PantryClock clock) => TodayViews.Get(db, keeper, clock));
+        today.MapGet("/", (PantryDb db, WorkshopKeeper keeper, PantryClock clock, LiveDevices devices) => TodayViews.Get(db, keeper, clock, devices));
         today.MapPut("/reading", Read);
         today.MapPut("/tomorrow", Tomorrow);
     }
 
-    private static async Task<TodayView> Read(RoomReading reading, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
+    private static async Task<TodayView> Read(RoomReading reading, PantryDb db, WorkshopKeeper keeper, PantryClock clock, LiveDevices devices)
     {
         RoomAir.Check(reading.WorkroomC, reading.HumidityPercent, "");
         await HouseWriter.Room(db, reading.WorkroomC, reading.HumidityPercent, clock);
         keeper.Forget();
-        return await TodayViews.Get(db, keeper, clock);
+        return await TodayViews.Get(db, keeper, clock, devices);
     }
 
-    private static async Task<TodayView> Tomorrow(TomorrowTemperatures tomorrow, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
+    private static async Task<TodayView> Tomorrow(
+        TomorrowTemperatures tomorrow,
+        PantryDb db,
+        WorkshopKeeper keeper,
+        PantryClock clock,
+        LiveDevices devices
+    )
     {
         var known = keeper.Open.Workshop.Landmarks.Select(place => place.Id).ToHashSet();
         foreach (var (place, celsius) in tomorrow.Temperatures)
@@ -49,6 +56,6 @@ public static class TodayEndpoints
 
         await HouseWriter.Tomorrow(db, tomorrow.Temperatures);
         keeper.Forget();
-        return await TodayViews.Get(db, keeper, clock);
+        return await TodayViews.Get(db, keeper, clock, devices);
     }
 }

@@ -7,6 +7,7 @@ using AmberPantry.Data.Batches;
 using AmberPantry.Server.Bench;
 using AmberPantry.Server.Hosting;
 using AmberPantry.Server.House;
+using AmberPantry.Server.Live;
 using AmberPantry.Server.Make;
 using AmberPantry.Server.Pantry;
 using Microsoft.EntityFrameworkCore;
@@ -90,6 +91,9 @@ public sealed record TodayView
 
     public required string Sentence { get; init; }
 
+    /// <summary>What the days to come are out of doors; empty where no weather is told. Figures that matter are between two asterisks.</summary>
+    public required IReadOnlyList<string> Weather { get; init; }
+
     public required IReadOnlyList<FormulaBrief> Formulas { get; init; }
 }
 
@@ -105,7 +109,7 @@ internal static class TodayViews
     private static readonly TimeSpan PressFrom = TimeSpan.FromHours(20);
     private static readonly TimeSpan PressUntil = TimeSpan.FromDays(15);
 
-    public static async Task<TodayView> Get(PantryDb db, WorkshopKeeper keeper, PantryClock clock)
+    public static async Task<TodayView> Get(PantryDb db, WorkshopKeeper keeper, PantryClock clock, LiveDevices devices)
     {
         var open = keeper.Open;
         var say = open.Say;
@@ -133,6 +137,13 @@ internal static class TodayViews
             Places = places,
             Stock = stock,
             Sentence = await Tell(db, stock, hottest, say),
+            Weather = devices.Forecast is { } forecast
+                ? Weather.Say(
+                    [.. forecast.Hours.Select(hour => new WeatherHour(hour.At, hour.Celsius, hour.Humidity))],
+                    DateOnly.FromDateTime(clock.Now),
+                    say
+                )
+                : [],
             Formulas = (await FormulaEndpoints.List(db, take: MostFormulas)).Items,
         };
     }

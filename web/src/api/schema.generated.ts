@@ -9338,6 +9338,8 @@ export interface components {
             /** @description The one that stands most heat first; where there is very much, what slumps first. */
             stock: components["schemas"]["StockLayer"][];
             sentence: string;
+            /** @description What the days to come are out of doors; empty where no weather is told. Figures that matter are between two asterisks. */
+            weather: string[];
             formulas: components["schemas"]["FormulaBrief"][];
         };
         ToldTrial: {

@@ -24,6 +24,10 @@ type Props = {
 
 const fullSize = 5;
 
+/** So wide is a number in its own size: the point takes less than a digit. */
+const widthOf = (text: string) =>
+  `${[...text].reduce((sum, letter) => sum + (/[.,]/.test(letter) ? 0.28 : 0.47), 0.03)}em`;
+
 /** Weighing: the material, one huge number, how far to go, and the gauge. */
 export function WeighBody({ view, step, number, scale, state, units, onType, onKey, onLot }: Props) {
   const target = step.targetG ?? 0;
@@ -50,7 +54,7 @@ export function WeighBody({ view, step, number, scale, state, units, onType, onK
           className="make-number"
           aria-label={`Weight of ${step.title} in ${units.mass}`}
           placeholder={units.bareWeight(0)}
-          style={{ width: `${Math.max(3, letters) * 0.49}em` }}
+          style={{ width: widthOf(letters > 2 ? number.text : units.bareWeight(0)) }}
           onType={onType}
           readOnly={scale?.follows}
           autoFocus

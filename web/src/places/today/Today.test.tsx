@@ -48,6 +48,7 @@ const today = (change: Partial<Today> = {}): Today =>
       },
     ],
     sentence: "In a 44 °C summer van 9 of 9 slump.",
+    weather: [],
     formulas: [{ id: 2, name: "Slipway Hand Balm", trial: 7, trialNumber: 2, changedAt: "2026-06-10T08:00:00Z" }],
     ...change,
   }) as unknown as Today;

@@ -219,6 +219,16 @@ export function TodayPage() {
             <Button onClick={() => navigate(`/make/${one.batch}`)}>Open</Button>
           </div>
         ))}
+        {today.weather.length > 0 && (
+          <section className="today-weather" aria-label="Out of doors">
+            <h2 className="head">Out of doors</h2>
+            {today.weather.map((one) => (
+              <p key={one}>
+                <Sentence text={one} />
+              </p>
+            ))}
+          </section>
+        )}
         <div className="today-bench-head">
           <h2 className="head">On the bench</h2>
           <Link className="link" to="/bench/new">
