@@ -160,8 +160,7 @@ public class DeviceTests
     [Fact]
     public void ADriftingScaleWandersOffByItself()
     {
-        var scale = new PretendScale(3);
-        scale.Do(new Behave(Behaviour.Drifting));
+        var scale = new PretendScale(3) { Behaviour = Behaviour.Drifting };
         Assert.Contains(Run(scale, 6000).Cast<Reading>(), one => Math.Abs(one.Value) > 1);
         Assert.DoesNotContain(Run(new PretendScale(3), 6000).Cast<Reading>(), one => Math.Abs(one.Value) > 0.3);
     }

@@ -30,7 +30,7 @@ internal sealed class PretendProbe : IPretend
 
     public TimeSpan Every { get; } = TimeSpan.FromMilliseconds(500);
 
-    public Behaviour Behaviour { get; private set; }
+    public Behaviour Behaviour { get; set; }
 
     public DeviceLine? After(TimeSpan passed)
     {
@@ -46,9 +46,6 @@ internal sealed class PretendProbe : IPretend
         {
             case Follow { Curve: { Count: > 0 } told } when told.Zip(told.Skip(1)).All(pair => pair.First.Min < pair.Second.Min):
                 (curve, minutes) = (told, 0);
-                return true;
-            case Behave behave:
-                Behaviour = behave.As;
                 return true;
             default:
                 return false;

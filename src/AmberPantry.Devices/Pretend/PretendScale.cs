@@ -6,6 +6,9 @@ internal interface IPretend
 {
     Hello Hello { get; }
 
+    /// <summary>What the day does to it; all but drifting is done to its lines, by whoever lends it a voice.</summary>
+    Behaviour Behaviour { get; set; }
+
     /// <summary>Time between its lines.</summary>
     TimeSpan Every { get; }
 
@@ -49,7 +52,7 @@ internal sealed class PretendScale(int seed) : IPretend
 
     public TimeSpan Every { get; } = TimeSpan.FromMilliseconds(100);
 
-    public Behaviour Behaviour { get; private set; }
+    public Behaviour Behaviour { get; set; }
 
     public DeviceLine? After(TimeSpan passed)
     {
@@ -88,9 +91,6 @@ internal sealed class PretendScale(int seed) : IPretend
                 return true;
             case Pour pour:
                 pourTo = tareG - driftG + pour.ToG + (noise.Next() * (HandG + (HandPart * Math.Abs(pour.ToG))));
-                return true;
-            case Behave behave:
-                Behaviour = behave.As;
                 return true;
             default:
                 return false;

@@ -10,7 +10,6 @@ internal sealed class PretendServer : IAsyncDisposable
 {
     private const int MostWaiting = 64;
     private readonly IPretend device;
-    private readonly Func<Behaviour> behaviour;
     private readonly double speed;
     private readonly TcpListener listener;
     private readonly CancellationTokenSource stop = new();
@@ -22,9 +21,9 @@ internal sealed class PretendServer : IAsyncDisposable
 
     /// <param name="port">On loopback; 0 for any free one.</param>
     /// <param name="speed">Minutes of the device in a minute on the wall.</param>
-    public PretendServer(IPretend device, Func<Behaviour> behaviour, int port, double speed = 1)
+    public PretendServer(IPretend device, int port, double speed = 1)
     {
-        (this.device, this.behaviour, this.speed) = (device, behaviour, speed);
+        (this.device, this.speed) = (device, speed);
         listener = new TcpListener(IPAddress.Loopback, port);
         listener.Start();
         work = Task.WhenAll(Listen(), Tell());
@@ -32,21 +31,13 @@ internal sealed class PretendServer : IAsyncDisposable
 
     public int Port => ((IPEndPoint)listener.LocalEndpoint).Port;
 
-    public static PretendServer Of(DeviceKind kind, int seed, int port, double speed = 1)
-    {
-        switch (kind)
+    public static PretendServer Of(DeviceKind kind, int seed, int port, double speed = 1) =>
+        kind switch
         {
-            case DeviceKind.Scale:
-                var scale = new PretendScale(seed);
-                return new PretendServer(scale, () => scale.Behaviour, port); // a hand pours no faster when the clock is
-            case DeviceKind.Probe:
-                var probe = new PretendProbe(seed);
-                return new PretendServer(probe, () => probe.Behaviour, port, speed);
-            default:
-                var weather = new PretendWeather(seed);
-                return new PretendServer(weather, () => weather.Behaviour, port);
-        }
-    }
+            DeviceKind.Scale => new(new PretendScale(seed), port), // a hand pours no faster when the clock is
+            DeviceKind.Probe => new(new PretendProbe(seed), port, speed),
+            _ => new(new PretendWeather(seed), port),
+        };
 
     public async ValueTask DisposeAsync()
     {
@@ -119,7 +110,7 @@ internal sealed class PretendServer : IAsyncDisposable
             {
                 lock (gate)
                 {
-                    if (DeviceOrder.Read(line) is not { } order || !device.Do(order))
+                    if (!Do(DeviceOrder.Read(line)))
                     {
                         Say(new Trouble(++troubles, DeviceTrouble.Refused).Write());
                     }
@@ -134,6 +125,17 @@ internal sealed class PretendServer : IAsyncDisposable
         {
             await gone.CancelAsync();
         }
+    }
+
+    private bool Do(DeviceOrder? order)
+    {
+        if (order is Behave behave)
+        {
+            device.Behaviour = behave.As;
+            return true;
+        }
+
+        return order is not null && device.Do(order);
     }
 
     private async Task Tell()
@@ -162,7 +164,7 @@ internal sealed class PretendServer : IAsyncDisposable
     }
 
     private string? As(DeviceLine line) =>
-        behaviour() switch
+        device.Behaviour switch
         {
             Behaviour.Silent => null,
             Behaviour.Unplugged => new Trouble((line as Reading)?.Seq ?? 0, DeviceTrouble.Unplugged).Write(),

@@ -26,7 +26,7 @@ internal sealed class PretendWeather(int seed) : IPretend
 
     public TimeSpan Every { get; } = TimeSpan.FromSeconds(2);
 
-    public Behaviour Behaviour { get; private set; }
+    public Behaviour Behaviour { get; set; }
 
     public DeviceLine? After(TimeSpan passed)
     {
@@ -45,9 +45,6 @@ internal sealed class PretendWeather(int seed) : IPretend
         {
             case TellFrom tell:
                 from = new DateTime(tell.At.Year, tell.At.Month, tell.At.Day, tell.At.Hour, 0, 0, DateTimeKind.Unspecified);
-                return true;
-            case Behave behave:
-                Behaviour = behave.As;
                 return true;
             default:
                 return false;
