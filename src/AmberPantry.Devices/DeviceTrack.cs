@@ -41,6 +41,9 @@ public sealed record DeviceState(
 {
     /// <summary>What is the matter and what to do; empty when all is well.</summary>
     public string Says { get; init; } = "";
+
+    /// <summary>What a scale was last tared for, as whoever asked named it.</summary>
+    public string? TaredFor { get; init; }
 }
 
 /// <param name="Lost">Lines that never came, by their numbers.</param>

@@ -42,6 +42,16 @@ public class DeviceApiTests
         await host.Post("/api/devices/scale/pour", new { toG = 12 });
         await Until(host, "scale", one => one.Text("standing") == "settled" && one["value"]!.GetValue<double>() is > 11 and < 13);
         await host.Refused(400, HttpMethod.Post, "/api/devices/scale/pour", new { toG = 1e9 });
+
+        // A purpose is tared for once, whoever asks for it again.
+        await host.Post("/api/devices/scale/tare", new { @for = "7/beeswax" });
+        await Until(host, "scale", one => one["value"]!.GetValue<double>() < 1 && one.Text("taredFor") == "7/beeswax");
+        await host.Post("/api/devices/scale/pour", new { toG = 12 });
+        await Until(host, "scale", one => one.Text("standing") == "settled" && one["value"]!.GetValue<double>() > 11);
+        await host.Post("/api/devices/scale/tare", new { @for = "7/beeswax" });
+        await Task.Delay(500, TestContext.Current.CancellationToken);
+        await Until(host, "scale", one => one["value"]!.GetValue<double>() > 11);
+        Assert.Equal("for", (await host.Refused(400, HttpMethod.Post, "/api/devices/scale/tare", new { @for = "" })).Text("field"));
         Assert.All((await host.Get("/api/devices")).AsArray().Skip(1), one => Assert.Equal("none", one!.Text("standing")));
     }
 

@@ -22,6 +22,7 @@ public class FuzzTests
              "parts":["melt","feel"],"remedies":true,"probe":{"kind":"landmark","id":"van","value":50},"setAside":[{"finding":"grain",
              "reason":"r","value":2}]}
             """,
+        ["post /api/devices/scale/tare"] = """{"for":"9/s2"}""",
         ["post /api/devices/scale/pour"] = """{"toG":144}""",
         ["post /api/devices/probe/follow"] = """{"batch":7}""",
         ["post /api/mix"] = """

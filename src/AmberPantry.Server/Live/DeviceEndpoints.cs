@@ -8,6 +8,10 @@ using AmberPantry.Server.Make;
 
 namespace AmberPantry.Server.Live;
 
+/// <param name="For">What it is tared for, such as a step of a batch, 1 to 100 letters: asked for the same again, by whichever page,
+/// nothing happens. Left out, it is tared.</param>
+public sealed record TareScale(string? For = null);
+
 /// <param name="ToG">Grams that the scale shall show in the end, after its tare.</param>
 public sealed record PretendPour(double ToG);
 
@@ -18,6 +22,7 @@ public sealed record ProbeInto(int Batch);
 public static class DeviceEndpoints
 {
     private const double MostPouredG = 100_000;
+    private const int LongestFor = 100;
 
     public static void Map(RouteGroupBuilder group)
     {
@@ -29,9 +34,20 @@ public static class DeviceEndpoints
 
     private static IEnumerable<DeviceState> All(LiveDevices devices) => Enum.GetValues<DeviceKind>().Select(devices.At);
 
-    private static async Task<DeviceState> Tare(LiveDevices devices)
+    private static async Task<DeviceState> Tare(TareScale tare, LiveDevices devices)
     {
-        await devices.Order(DeviceKind.Scale, new Tare());
+        if (tare.For is { Length: 0 or > LongestFor })
+        {
+            throw new Refusal(
+                Codes.Range,
+                "for",
+                tare.For,
+                $"{tare.For.Length} letters are no name for what is weighed.",
+                $"Say it in 1 to {LongestFor} letters, or leave it out."
+            );
+        }
+
+        await devices.Tare(tare.For);
         return devices.At(DeviceKind.Scale);
     }
 

@@ -11,6 +11,7 @@ public sealed class LiveDevices
         .ToDictionary(kind => kind, kind => new DeviceTrack(kind));
     private readonly Dictionary<DeviceKind, Func<string, Task>> ways = [];
     private readonly HashSet<DeviceKind> told = [];
+    private string? taredFor;
 
     /// <summary>Weather of the days to come; null where none speaks.</summary>
     public Forecast? Forecast
@@ -28,8 +29,27 @@ public sealed class LiveDevices
     {
         lock (gate)
         {
-            var state = tracks[kind].At(DateTime.UtcNow);
+            var state = tracks[kind].At(DateTime.UtcNow) with { TaredFor = kind == DeviceKind.Scale ? taredFor : null };
             return told.Contains(kind) ? state : state with { Standing = DeviceStanding.None, Says = "" };
+        }
+    }
+
+    /// <summary>Tares the scale, once for the same purpose: a second page must not tare away what the first has poured.</summary>
+    /// <exception cref="Refusal">E_NOT_NOW where nobody is there.</exception>
+    public async Task Tare(string? purpose)
+    {
+        lock (gate)
+        {
+            if (purpose is not null && purpose == taredFor)
+            {
+                return;
+            }
+        }
+
+        await Order(DeviceKind.Scale, new Tare());
+        lock (gate)
+        {
+            taredFor = purpose ?? taredFor;
         }
     }
 

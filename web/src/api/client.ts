@@ -459,7 +459,9 @@ export const api = {
     data(client.PUT("/api/today/reading", { body: { workroomC, humidityPercent } })) as Promise<Today>,
   tomorrow: (temperatures: Record<string, number>) =>
     data(client.PUT("/api/today/tomorrow", { body: { temperatures } })) as Promise<Today>,
-  tare: () => data(client.POST("/api/devices/scale/tare")) as Promise<DeviceState>,
+  /** Once for the same purpose, whichever page asks; null tares anyway. */
+  tare: (purpose: string | null) =>
+    data(client.POST("/api/devices/scale/tare", { body: { for: purpose } })) as Promise<DeviceState>,
   pour: (toG: number) => data(client.POST("/api/devices/scale/pour", { body: { toG } })) as Promise<DeviceState>,
   follow: (batch: number) =>
     data(client.POST("/api/devices/probe/follow", { body: { batch } })) as Promise<DeviceState>,

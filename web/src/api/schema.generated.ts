@@ -4650,7 +4650,11 @@ export interface paths {
                 path?: never;
                 cookie?: never;
             };
-            requestBody?: never;
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TareScale"];
+                };
+            };
             responses: {
                 /** @description OK */
                 200: {
@@ -5992,6 +5996,8 @@ export interface components {
             counts: components["schemas"]["DeviceCounts"];
             /** @description What is the matter and what to do; empty when all is well. */
             says?: string;
+            /** @description What a scale was last tared for, as whoever asked named it. */
+            taredFor?: null | string;
         };
         /**
          * @description How far the oil is dispersed in the tub.
@@ -9311,6 +9317,13 @@ export interface components {
             filled: number;
             says: string;
             colour: string;
+        };
+        TareScale: {
+            /**
+             * @description What it is tared for, such as a step of a batch, 1 to 100 letters: asked for the same again, by whichever page,
+             *         nothing happens. Left out, it is tared.
+             */
+            for?: null | string;
         };
         /** @description What a trial is after and what is noted of it; a made trial takes it too. */
         TellTrial: {

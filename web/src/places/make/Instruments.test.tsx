@@ -21,6 +21,7 @@ const state = (change: Partial<DeviceState> = {}): DeviceState => ({
   pretend: false,
   counts: { lost: 0, garbled: 0 },
   says: "",
+  taredFor: null,
   ...change,
 });
 const says = (change: Partial<DeviceState> = {}) => act(() => devices.take(state(change)));
@@ -145,6 +146,14 @@ describe("the scale at a weighing", () => {
     await waitFor(() => expect(tares()).toBe(3));
     // A reload does not tare away what is in the pot.
     expect(localStorage.getItem("amber.tared")).toBe("9/s2");
+  });
+
+  it("is not tared once more where another page has done it for the step", async () => {
+    await open();
+    await screen.findByText("Weigh 1 of 2");
+    says({ value: 31.5, taredFor: "9/s1" });
+    expect(weight().value).toBe("31.5");
+    expect(tares()).toBe(0);
   });
 
   it("is let go by typing and taken again, and what it cannot tell is said", async () => {

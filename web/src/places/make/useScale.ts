@@ -39,8 +39,8 @@ export function useScale(batch: number, step: MakeStep | undefined, isRecorded: 
   const follows = step?.kind === "weigh" && typedAt !== key && (!isRecorded || followedAt === key);
   const tells = device?.standing === "moving" || device?.standing === "settled";
 
-  const tare = () =>
-    void api.tare().then(
+  const tare = (purpose: string | null) =>
+    void api.tare(purpose).then(
       () => {
         localStorage.setItem(taredKey, key);
         setTared(key);
@@ -49,9 +49,11 @@ export function useScale(batch: number, step: MakeStep | undefined, isRecorded: 
       (error: unknown) => setFailed(inWords(error)),
     );
 
-  const wantsTare = follows && tells && tared !== key;
+  // Another page may have tared it for this step; so may this one before the workshop was started anew.
+  const isTared = tared === key || device?.taredFor === key;
+  const wantsTare = follows && tells && !isTared;
   useEffect(() => {
-    if (wantsTare) tare();
+    if (wantsTare) tare(key);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each step
   }, [wantsTare, key]);
 
@@ -59,10 +61,10 @@ export function useScale(batch: number, step: MakeStep | undefined, isRecorded: 
   return {
     device,
     follows,
-    value: follows && tells && tared === key ? device.value : null,
+    value: follows && tells && isTared ? device.value : null,
     settled: device.standing === "settled",
     says: failed || device.says,
-    tare,
+    tare: () => tare(null),
     byHand: () => setTypedAt(key),
     follow: () => {
       setTypedAt(null);
