@@ -7,7 +7,7 @@ type Made = { id: number; revision: number };
 const Asked = process.env.AMBER_KILLS;
 const Kills = Number(Asked ?? 30);
 const Least = Asked ? Kills : 6;
-const Time = 30_000;
+const Time = 10_000;
 
 /** A writer that goes on until the server is gone; answers what was acknowledged last. */
 async function write(pantry: Pantry, path: string, body: () => object, kept: (answer: unknown) => void): Promise<number> {
