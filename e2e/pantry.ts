@@ -28,7 +28,7 @@ export const begunOwn = "AMBER_BEGUN_OWN";
 export class Pantry {
   protected constructor(
     readonly home: string,
-    public url: string,
+    readonly url: string,
   ) {}
 
   /** A folder of its own, with what was begun once. */

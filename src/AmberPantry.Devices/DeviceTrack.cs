@@ -67,7 +67,7 @@ public sealed class DeviceTrack(DeviceKind kind)
     private const double MostC = 400;
 
     private Hello? who;
-    private (double Value, bool Stable, DateTime At)? shown;
+    private (double Value, bool Stable)? shown;
     private DeviceTrouble? trouble;
     private DateTime? heardAt;
     private long? seq;
@@ -96,7 +96,7 @@ public sealed class DeviceTrack(DeviceKind kind)
         var used = line switch
         {
             Hello hello => Greet(hello),
-            Reading reading when who is not null => Show(reading, now),
+            Reading reading when who is not null => Show(reading),
             Trouble told when who is not null => Tell(told),
             Forecast forecast when who?.Kind == DeviceKind.Weather => Keep(forecast),
             _ => false,
@@ -173,7 +173,7 @@ public sealed class DeviceTrack(DeviceKind kind)
         return true;
     }
 
-    private bool Show(Reading reading, DateTime now)
+    private bool Show(Reading reading)
     {
         var (least, most) = kind == DeviceKind.Scale ? (-MostG, MostG) : (LeastC, MostC);
         if (ToBase(reading.Value, reading.Unit ?? who!.Unit) is not { } value || !double.IsFinite(value) || value < least || value > most)
@@ -182,7 +182,7 @@ public sealed class DeviceTrack(DeviceKind kind)
         }
 
         Count(reading.Seq);
-        (shown, trouble) = ((value, reading.Stable, now), null);
+        (shown, trouble) = ((value, reading.Stable), null);
         return true;
     }
 

@@ -26,13 +26,11 @@ public static class DeviceEndpoints
 
     public static void Map(RouteGroupBuilder group)
     {
-        group.MapGet("/", (LiveDevices devices) => All(devices));
+        group.MapGet("/", (LiveDevices devices) => devices.All);
         group.MapPost("/scale/tare", Tare);
         group.MapPost("/scale/pour", PourTo);
         group.MapPost("/probe/follow", Into);
     }
-
-    private static IEnumerable<DeviceState> All(LiveDevices devices) => Enum.GetValues<DeviceKind>().Select(devices.At);
 
     private static async Task<DeviceState> Tare(TareScale tare, LiveDevices devices)
     {

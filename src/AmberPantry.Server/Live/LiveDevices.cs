@@ -25,6 +25,8 @@ public sealed class LiveDevices
         }
     }
 
+    public IEnumerable<DeviceState> All => Enum.GetValues<DeviceKind>().Select(At);
+
     public DeviceState At(DeviceKind kind)
     {
         lock (gate)

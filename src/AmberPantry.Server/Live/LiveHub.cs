@@ -1,4 +1,3 @@
-using AmberPantry.Devices;
 using Microsoft.AspNetCore.SignalR;
 
 namespace AmberPantry.Server.Live;
@@ -14,9 +13,9 @@ public sealed class LiveHub(LiveDevices devices) : Hub
     /// <summary>A page that has just come hears how all of them stand.</summary>
     public override async Task OnConnectedAsync()
     {
-        foreach (var kind in Enum.GetValues<DeviceKind>())
+        foreach (var state in devices.All)
         {
-            await Clients.Caller.SendAsync(Device, devices.At(kind), Context.ConnectionAborted);
+            await Clients.Caller.SendAsync(Device, state, Context.ConnectionAborted);
         }
     }
 }

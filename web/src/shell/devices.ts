@@ -26,6 +26,8 @@ class Devices {
   }
 
   take(state: DeviceState) {
+    // A device that is at rest, or away, says the same again and again: no page is drawn anew for it.
+    if (JSON.stringify(state) === JSON.stringify(this.states.get(state.kind))) return;
     this.states.set(state.kind, state);
     this.tell();
   }

@@ -5,6 +5,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { CoolingWatch, DeviceState } from "../../api/client";
 import { devices } from "../../shell/devices";
 import { Units } from "../../words/format";
+import { batchInHand, step } from "../../test/making";
 import { house, inBrowser, Refusal, show, wire } from "../../test/workshop";
 import { MakeBatch } from "./MakeBatch";
 import { ProbeLine } from "./ProbeLine";
@@ -26,26 +27,6 @@ const state = (change: Partial<DeviceState> = {}): DeviceState => ({
 });
 const says = (change: Partial<DeviceState> = {}) => act(() => devices.take(state(change)));
 
-const step = (id: string, kind: string, title: string, change: object = {}) => ({
-  id,
-  kind,
-  title,
-  text: "",
-  why: "",
-  doneWhen: "",
-  says: [],
-  cautions: [],
-  mostC: null,
-  clock: null,
-  hands: "hands",
-  line: null,
-  targetG: null,
-  toleranceG: null,
-  fromC: null,
-  toC: null,
-  waitMinutes: null,
-  ...change,
-});
 const steps = [
   step("s1", "weigh", "Beeswax", { targetG: 84, toleranceG: 0.8 }),
   step("s2", "weigh", "Lanolin", { targetG: 48, toleranceG: 0.5 }),
@@ -53,32 +34,7 @@ const steps = [
 ];
 
 function served() {
-  const now = {
-    id: 9,
-    revision: 0,
-    atIndex: 0,
-    potG: 0,
-    unit: "tin",
-    workroomC: 20,
-    humidityPercent: null,
-    colour: "#EEDDAA",
-    signedBy: "",
-    from: { formulaName: "Slipway Hand Balm", trialId: 7, trialNumber: 2, intent: "" },
-    said: { sentence: "", slumpC: 48, landmarks: [] },
-    lots: [],
-    deviations: [],
-    batch: {
-      lots: [],
-      lot: "SH-26-009",
-      steps,
-      atStep: "s1",
-      done: [] as object[],
-      observations: [],
-      notes: "",
-      startedAt: "2026-06-11T08:00:00Z",
-      finishedAt: null,
-    },
-  };
+  const now = batchInHand(steps);
   return {
     "GET /api/batches/9": () => structuredClone(now),
     "POST /api/batches/9/commands": ({ command }: { command: { step: string; weighedG: number | null } }) => {

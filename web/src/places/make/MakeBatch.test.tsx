@@ -2,31 +2,12 @@ import { act, screen, waitFor } from "@testing-library/react";
 import { Route, Routes } from "react-router";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { outbox } from "../../shell/outbox";
+import { batchInHand, step } from "../../test/making";
 import { house, inBrowser, Refusal, retype, show, where, wire } from "../../test/workshop";
 import { MakeBatch } from "./MakeBatch";
 
 inBrowser();
 
-const step = (id: string, kind: string, title: string, change: object = {}) => ({
-  id,
-  kind,
-  title,
-  text: `Do ${title}.`,
-  why: "Because.",
-  doneWhen: "it is done",
-  says: [],
-  cautions: [],
-  mostC: null,
-  clock: null,
-  hands: "hands",
-  line: null,
-  targetG: null,
-  toleranceG: null,
-  fromC: null,
-  toC: null,
-  waitMinutes: null,
-  ...change,
-});
 const steps = [
   step("s1", "gather", "Gather", { cautions: [{ id: "hot", message: "Hot fat burns.", fix: "Water bath only." }] }),
   step("s2", "weigh", "Beeswax", { targetG: 84, toleranceG: 0.8 }),
@@ -41,32 +22,7 @@ function served(
   lots: object[] = [],
   taken: object[] = [],
 ) {
-  const now = {
-    id: 9,
-    revision: 0,
-    atIndex: at,
-    potG: 0,
-    unit: "tin",
-    workroomC: 20,
-    humidityPercent: null,
-    colour: "#EEDDAA",
-    signedBy: "",
-    from: { formulaName: "Slipway Hand Balm", trialId: 7, trialNumber: 2, intent: "" },
-    said: { sentence: "", slumpC: 48, landmarks: [] },
-    lots,
-    deviations: [],
-    batch: {
-      lots: taken,
-      lot: "SH-26-009",
-      steps,
-      atStep: steps[at]?.id,
-      done: [] as object[],
-      observations: [],
-      notes: "",
-      startedAt: "2026-06-11T08:00:00Z",
-      finishedAt: null,
-    },
-  };
+  const now = batchInHand(steps, at, lots, taken);
   return {
     "GET /api/batches/9": () => structuredClone(now),
     "POST /api/batches/9/commands": ({
