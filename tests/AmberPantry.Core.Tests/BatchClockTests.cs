@@ -1,39 +1,53 @@
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Making;
 using AmberPantry.Core.Making.Clocks;
 
 namespace AmberPantry.Core.Tests;
 
-/// <summary>Two batches at once: who goes first, who waits.</summary>
+/// <summary>Two batches at once: what each wants of the hands, who goes first, who waits.</summary>
 public class BatchClockTests
 {
     private static readonly DateTime Noon = new(2026, 6, 11, 12, 0, 0, DateTimeKind.Utc);
 
-    private static BatchClock Clock(string lot, double callsMin, double handsMin, double slackMin) =>
-        new(lot, "s", "Cool", "opens")
+    private static HandsBlock Block(string lot, double fromMin, double handsMin, double slackMin) =>
+        new(lot, "s", "Pour", Hands.Hands, Noon.AddMinutes(fromMin), Noon.AddMinutes(fromMin + handsMin))
         {
-            StartedAt = Noon,
-            At = Noon.AddMinutes(callsMin),
-            EarlyAt = Noon.AddMinutes(callsMin),
-            LateAt = Noon.AddMinutes(callsMin),
-            CallsAt = Noon.AddMinutes(callsMin),
-            Then = "Pour",
-            HandsMin = handsMin,
             SlackMin = slackMin,
+            CanStayWarm = false,
+            HasAlcohol = false,
+            HasHeat = false,
         };
+
+    private static (string First, string Waits, ClashKind Kind) Of(HandsClash clash) => (clash.First.Lot, clash.Waits.Lot, clash.Kind);
 
     [Fact]
     public void WhoCanWaitLongerWaits()
     {
-        var clash = Assert.Single(HandsClash.Of([Clock("whip", 10, 8, 20), Clock("pour", 14, 5, 2)]));
-        Assert.Equal(("pour", "whip", true), (clash.First, clash.Waits, clash.Fits));
+        var clash = Assert.Single(HandsClash.Of([Block("whip", 10, 8, 20), Block("pour", 14, 5, 2)]));
+        Assert.Equal(("pour", "whip", ClashKind.Waits), Of(clash));
         Assert.Equal(Noon.AddMinutes(14), clash.At);
         Assert.Equal(9, clash.WaitMin);
     }
 
     [Fact]
-    public void WhereNeitherCanWaitItSaysSo()
+    public void WhereNeitherCanWaitItSaysSo() =>
+        Assert.Equal(("a", "b", ClashKind.TwoPairs), Of(Assert.Single(HandsClash.Of([Block("a", 10, 30, 1), Block("b", 12, 30, 1)]))));
+
+    [Fact]
+    public void APotWithoutScentIsKeptWarmHalfAnHourAtMost()
     {
-        var clash = Assert.Single(HandsClash.Of([Clock("a", 10, 30, 1), Clock("b", 12, 30, 1)]));
-        Assert.Equal(("a", "b", false), (clash.First, clash.Waits, clash.Fits));
+        var pot = Block("b", 12, 5, 2) with { CanStayWarm = true };
+        Assert.Equal(ClashKind.KeptWarm, Assert.Single(HandsClash.Of([Block("a", 10, 20, 1), pot])).Kind);
+        Assert.Equal(ClashKind.TwoPairs, Assert.Single(HandsClash.Of([Block("a", 10, 40, 1), pot])).Kind);
+    }
+
+    [Fact]
+    public void HeatAndOpenAlcoholNeverMeetEvenWhereNoHandIsWanted()
+    {
+        var heat = Block("a", 0, 30, 600) with { Hands = Hands.Eyes, HasHeat = true };
+        var spray = Block("b", 10, 5, 3) with { HasAlcohol = true };
+        Assert.Equal(ClashKind.NeverTogether, Assert.Single(HandsClash.Of([heat, spray])).Kind);
+        Assert.Empty(HandsClash.Of([heat, spray with { HasAlcohol = false }]));
     }
 
     [Theory]
@@ -41,8 +55,64 @@ public class BatchClockTests
     [InlineData(10, 5, 14.2, 5)]
     [InlineData(0, 5, 60, 5)]
     public void AMinuteOfOverlapIsNoClash(double oneAt, double oneMin, double otherAt, double otherMin) =>
-        Assert.Empty(HandsClash.Of([Clock("a", oneAt, oneMin, 0), Clock("b", otherAt, otherMin, 0)]));
+        Assert.Empty(HandsClash.Of([Block("a", oneAt, oneMin, 0), Block("b", otherAt, otherMin, 0)]));
 
     [Fact]
-    public void EveryPairIsTold() => Assert.Equal(3, HandsClash.Of([Clock("a", 0, 9, 1), Clock("b", 1, 9, 2), Clock("c", 2, 9, 3)]).Count);
+    public void EveryPairIsToldOnceAndABatchNeverClashesWithItself()
+    {
+        Assert.Equal(3, HandsClash.Of([Block("a", 0, 9, 1), Block("b", 1, 9, 2), Block("c", 2, 9, 3)]).Count);
+        Assert.Single(HandsClash.Of([Block("a", 0, 9, 1), Block("b", 1, 9, 2), Block("a", 20, 9, 1), Block("b", 21, 9, 2)]));
+        Assert.Empty(HandsClash.Of([Block("a", 0, 9, 1), Block("a", 1, 9, 2)]));
+    }
+
+    private static readonly Formula Balm = Sample.Of(Kinds.Balm, ("beeswax", 15), ("shea butter", 25), ("jojoba oil", 60)) with
+    {
+        Batch = new BatchSize(612, 12, "tin-60", 50, 2),
+    };
+
+    [Fact]
+    public void ABatchSaysWhatItWantsFromNowToTheEnd()
+    {
+        var hand = InHand.At(Balm, "gather");
+        var blocks = HandsLine.Of(hand.Batch, null, InHand.Begun);
+        Assert.Equal(InHand.Begun, blocks[0].From);
+        Assert.All(blocks.Zip(blocks.Skip(1)), pair => Assert.Equal(pair.First.To, pair.Second.From));
+        Assert.All(blocks, block => Assert.True(block.To > block.From));
+        Assert.Contains(blocks, block => block.Title == "Weigh 3 lines");
+        Assert.Contains(blocks, block => block.HasHeat && block.Hands == Hands.Eyes);
+        Assert.Contains(blocks, block => block.Hands == Hands.None);
+    }
+
+    [Fact]
+    public void TheStepInHandEndsWhenItsClockCalls()
+    {
+        var hand = InHand.At(Balm, "melt");
+        var clock = new BatchClock("SH-26-001", hand.Batch.AtStep, "Melt", "is over")
+        {
+            StartedAt = InHand.Begun,
+            At = InHand.Begun.AddMinutes(40),
+            EarlyAt = InHand.Begun,
+            LateAt = InHand.Begun,
+            CallsAt = InHand.Begun.AddMinutes(33),
+            Then = "Pour",
+            HandsMin = 5,
+            SlackMin = 0,
+        };
+        DateTime Ends(BatchClock of) => HandsLine.Of(hand.Batch, of, InHand.Begun.AddMinutes(10))[0].To;
+        Assert.True(Ends(clock) >= clock.CallsAt);
+        Assert.Equal(Ends(clock).AddMinutes(7), Ends(clock with { CallsAt = clock.CallsAt.AddMinutes(7) }));
+        // One that has called already is over now.
+        var late = InHand.Begun.AddHours(2);
+        Assert.True(HandsLine.Of(hand.Batch, clock, late)[0].From >= late);
+    }
+
+    [Fact]
+    public void TheLaneHasNoGapAndSaysWhereBothWantTheHands()
+    {
+        var lane = HandsLine.Lane([Block("a", 10, 10, 1), Block("b", 15, 20, 1)], Noon, Noon.AddMinutes(60));
+        Assert.Equal(["free 10\u202fmin", "pour", "both", "pour", "free 25\u202fmin"], lane.Select(span => span.Words));
+        Assert.All(lane.Zip(lane.Skip(1)), pair => Assert.Equal(pair.First.To, pair.Second.From));
+        Assert.Equal((Noon, Noon.AddMinutes(60)), (lane[0].From, lane[^1].To));
+        Assert.Single(lane, span => span.IsBoth);
+    }
 }

@@ -17,6 +17,7 @@ public partial class HouseTests
         "Science.Feel",
         "Science.Colour",
         "Science.Scent",
+        "Science.Yield",
         "Science.Making",
         "Families",
         "Families.Profiles",

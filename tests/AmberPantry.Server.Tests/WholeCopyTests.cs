@@ -228,6 +228,7 @@ public class WholeCopyTests
         Type.GetTypeCode(Nullable.GetUnderlyingType(type) ?? type) switch
         {
             _ when type == typeof(IReadOnlyList<Core.Pantry.AllowedUse>) => new[] { new Core.Pantry.AllowedUse("whip", "sound") },
+            _ when type == typeof(Core.Making.Filling) => new Core.Making.Filling([new Core.Making.OtherFill("tin-60", 2)], 15, 8),
             TypeCode.String => "filled in",
             TypeCode.Boolean => true,
             TypeCode.DateTime => new DateTime(2026, 6, 11, 8, 0, 0, DateTimeKind.Utc),

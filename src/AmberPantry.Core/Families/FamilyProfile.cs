@@ -3,6 +3,7 @@ using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Powders;
 using AmberPantry.Core.Science.Scent;
 using AmberPantry.Core.Science.Stability;
+using AmberPantry.Core.Science.Yield;
 using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Families;
@@ -134,6 +135,12 @@ public sealed record FamilyProfile
 
     /// <summary>Ways of making it, the usual one first.</summary>
     public required IReadOnlyList<PlanRoute> Routes { get; init; }
+
+    /// <summary>How it is worked, by what clings to pot and tools.</summary>
+    public LossKind Loses =>
+        Nature is FamilyNature.Bath or FamilyNature.Powder ? LossKind.Dry
+        : Routes[0].IsWhipped() || Routes[0] == PlanRoute.WhipUnmelted ? LossKind.Whipped
+        : LossKind.Melt;
 
     /// <summary>What it is read by, the main lens first.</summary>
     public required IReadOnlyList<Lens> Lenses { get; init; }

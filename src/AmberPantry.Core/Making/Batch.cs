@@ -45,6 +45,8 @@ public sealed record Batch
     public const int LongestReason = 200;
     public const int MostReadings = 1000;
     public const int MostSprays = 50;
+    public const double LongestFizzS = 3600;
+    public const int MostOthers = 8;
     public const double LeastCupG = 10;
     public const double MostCupG = 2000;
 
@@ -78,6 +80,9 @@ public sealed record Batch
 
     public int? UnitsLeft { get; init; }
 
+    /// <summary>What became of it beside the containers that were counted; null where nothing was told.</summary>
+    public Filling? Filling { get; init; }
+
     public StockPlace Place { get; init; }
 
     public string Notes { get; init; } = "";
@@ -99,6 +104,10 @@ public sealed record Batch
     /// <summary>Those that have been weighed; the rest is only chosen.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public IEnumerable<LotTaken> InPot => Lots.Where(taken => Done.Any(done => done.Step == taken.Step && done.WeighedG > 0));
+
+    /// <summary>Filled packs that were weighed, the first at the head.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public IEnumerable<Reading> Packs => Readings.Where(one => one.MassG is not null && Steps.Any(step => step.AsksPack && step.Id == one.Step));
 
     public bool IsFinished => FinishedAt is not null;
 
@@ -146,7 +155,7 @@ public sealed record Batch
             CorrectObservation correct => [AfterCare.Correct(this, correct, id, at, bench)],
             TakeStock take => [AfterCare.Take(this, take, id, at)],
             PutStockBack back => [AfterCare.PutBack(this, back)],
-            ReadStep read => [new WasRead(Read(read, id, at))],
+            ReadStep read => [new WasRead(StepReadings.Take(this, read, id, at))],
             TakeReadingBack back => Readings.Any(one => one.Id == back.Reading) ? [new ReadingTakenBack(back.Reading)] : [],
             _ => throw new Refusal(Codes.UnknownId, "command.kind", command.GetType().Name, "This act is not known here.", "Reload the page."),
         };
@@ -160,7 +169,14 @@ public sealed record Batch
             WentTo to => this with { AtStep = to.Step },
             PotRescaled pot => this with { Steps = pot.Steps, Content = Content with { Batch = Content.Batch with { Grams = pot.BatchG } } },
             PotAddedTo pot => this with { Content = pot.Content, Steps = pot.Steps, AtStep = pot.AtStep },
-            BatchFinished end => this with { FinishedAt = end.At, UnitsMade = end.Units, UnitsLeft = end.Units, SlumpC = end.SlumpC },
+            BatchFinished end => this with
+            {
+                FinishedAt = end.At,
+                UnitsMade = end.Units,
+                UnitsLeft = end.Units,
+                SlumpC = end.SlumpC,
+                Filling = end.Filling,
+            },
             StockPlaced place => this with { Place = place.Place },
             StockCounted count => this with { UnitsLeft = count.UnitsLeft },
             NotesWritten notes => this with { Notes = notes.Notes },
@@ -172,7 +188,7 @@ public sealed record Batch
             ReadingTakenBack back => this with { Readings = [.. Readings.Where(one => one.Id != back.Reading)] },
             Withdrawn gone => this with { Observations = [.. Observations.Where(one => one.Id != gone.Observation)] },
             BatchGivenUp end => this with { FinishedAt = end.At, GivenUpFor = end.Reason, UnitsMade = 0, UnitsLeft = 0 },
-            BatchTakenUp => this with { FinishedAt = null, GivenUpFor = null, UnitsMade = null, UnitsLeft = null, ArchivedAt = null },
+            BatchTakenUp => this with { FinishedAt = null, GivenUpFor = null, UnitsMade = null, UnitsLeft = null, Filling = null, ArchivedAt = null },
             BatchArchived archived => this with { ArchivedAt = archived.At },
             BatchBroughtBack => this with { ArchivedAt = null },
             StepCorrected put => this with
@@ -274,60 +290,6 @@ public sealed record Batch
         return [From(step, grams, bench.Stock, choose.Lot)];
     }
 
-    private Reading Read(ReadStep read, Guid id, DateTime at)
-    {
-        var step = Unfinished(read.Step);
-        if (read is { TemperatureC: null, Place: null, Word: null, CupG: null, Sprays: null })
-        {
-            throw new Refusal(Codes.Missing, "command.temperatureC", null, "Nothing was read.", "Type what the thermometer says, or tap a word.");
-        }
-
-        if (read.Place is { } place && CoolPlace.Of(place) is null)
-        {
-            throw new Refusal(
-                Codes.UnknownId,
-                "command.place",
-                place,
-                $"“{place}” is no place to cool in.",
-                $"Choose one of: {string.Join(", ", CoolPlace.All.Select(one => one.Id))}."
-            );
-        }
-
-        if (read.Word is { } word && !StageWord.All.ContainsKey(word))
-        {
-            throw new Refusal(Codes.UnknownId, "command.word", word, $"“{word}” is no word for a state.", "Tap one of the words.");
-        }
-
-        if (read.CupG is { } cup && !(cup >= LeastCupG && cup <= MostCupG))
-        {
-            throw new Refusal(
-                Codes.Range,
-                "command.cupG",
-                cup,
-                $"A cup of it does not weigh {cup:0.#} g.",
-                $"Type {LeastCupG} to {MostCupG} g: the level cup less its own weight."
-            );
-        }
-
-        if (read.Sprays is < 1 or > MostSprays)
-        {
-            throw new Refusal(Codes.Range, "command.sprays", read.Sprays, $"{read.Sprays} sprays at once cannot be.", $"Type 1 to {MostSprays}.");
-        }
-
-        if (Readings.Count >= MostReadings)
-        {
-            throw new Refusal(
-                Codes.Range,
-                "command.step",
-                Readings.Count,
-                $"A batch keeps {MostReadings} readings.",
-                "Take back some that were not needed."
-            );
-        }
-
-        return new Reading(id, at, step.Id, Thermometer(read.TemperatureC), read.Place, read.Word, read.CupG, read.Sprays);
-    }
-
     private static string Told(SeenStep seen) =>
         seen.WeighedG is { } grams ? $"{grams:0.###} g"
         : seen.TemperatureC is { } celsius ? $"{celsius:0.#} °C"
@@ -379,7 +341,7 @@ public sealed record Batch
             );
         }
 
-        var ended = new BatchFinished(at, finish.Units, bench.SlumpOf(AsWeighed));
+        var ended = new BatchFinished(at, finish.Units, bench.SlumpOf(AsWeighed), Filling.Of(finish, bench.Workshop));
         return finish.Notes is { } notes ? [new NotesWritten(Short(notes, LongestNotes, "notes").Trim()), ended] : [ended];
     }
 

@@ -79,7 +79,16 @@ public sealed record RescalePot(string Step, decimal WeighedG) : BatchCommand;
 public sealed record AddToPot(string Material, decimal AddG, string Why) : BatchCommand;
 
 /// <param name="Units">Containers filled; null when nobody counted.</param>
-public sealed record FinishBatch(int? Units = null, string? Notes = null) : BatchCommand;
+/// <param name="Others">What was filled with what was left over.</param>
+/// <param name="SampleG">Set apart as a sample, g.</param>
+/// <param name="RestG">What is left in none of them, g; left out, the loss is not known.</param>
+public sealed record FinishBatch(
+    int? Units = null,
+    string? Notes = null,
+    IReadOnlyList<OtherFill>? Others = null,
+    decimal? SampleG = null,
+    decimal? RestG = null
+) : BatchCommand;
 
 public sealed record PlaceStock(StockPlace Place) : BatchCommand;
 
@@ -132,7 +141,7 @@ public sealed record CorrectObservation(
 /// <summary>Takes finished stock out by hand.</summary>
 public sealed record TakeStock(int Units, StockOut For, string? Note = null) : BatchCommand;
 
-/// <summary>Tells what is read, felt or given while a step goes on: at least one of the five.</summary>
+/// <summary>Tells what is read, felt, given or weighed while a step goes on: at least one of them.</summary>
 /// <param name="Place">Where it is put now, by the key of the place.</param>
 /// <param name="Word">What eye and hand say, by the key of the word.</param>
 /// <param name="CupG">What a level cup of it weighs, always the same cup, g.</param>
@@ -144,7 +153,20 @@ public sealed record ReadStep(
     string? Word = null,
     double? CupG = null,
     int? Sprays = null
-) : BatchCommand;
+) : BatchCommand
+{
+    /// <summary>What a filled pack, a part or a tray holds, g without its tare.</summary>
+    public decimal? MassG { get; init; }
+
+    /// <summary>Name of the part that is weighed; left out, it is the whole.</summary>
+    public string? Part { get; init; }
+
+    /// <summary>Of the air it dries in, 0 to 100.</summary>
+    public double? HumidityPercent { get; init; }
+
+    /// <summary>How long it fizzed, 1 to 3600.</summary>
+    public double? Seconds { get; init; }
+}
 
 /// <param name="Reading">Id of the command that told it.</param>
 public sealed record TakeReadingBack(Guid Reading) : BatchCommand;

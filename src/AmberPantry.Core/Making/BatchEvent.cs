@@ -18,7 +18,8 @@ public sealed record PotRescaled(IReadOnlyList<MakeStep> Steps, decimal BatchG) 
 /// <param name="AtStep">The weighing that was put in.</param>
 public sealed record PotAddedTo(Formula Content, IReadOnlyList<MakeStep> Steps, string AtStep) : BatchEvent;
 
-public sealed record BatchFinished(DateTime At, int? Units, double? SlumpC) : BatchEvent;
+/// <param name="Filling">Null where nothing was told of it.</param>
+public sealed record BatchFinished(DateTime At, int? Units, double? SlumpC, Filling? Filling = null) : BatchEvent;
 
 public sealed record StockPlaced(StockPlace Place) : BatchEvent;
 

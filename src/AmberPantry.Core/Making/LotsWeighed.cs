@@ -73,19 +73,22 @@ public static class BatchPosting
         return Settle(takings.Select(one => (one.Lot!.Value, one.Step, kind, -one.Grams)), batch.Lot, lots, at);
     }
 
-    /// <summary>Containers that were filled, from the lot that came first.</summary>
+    /// <summary>Containers that were filled, from the lots that came first.</summary>
     public static IReadOnlyList<LotMove> Filled(Batch batch, StockBook stock, DateTime at)
     {
-        if (batch is not { Content.Batch.Container: { } container, UnitsMade: > 0 and { } units } || !stock.Knows(StockKind.Container, container))
+        IEnumerable<OtherFill> filled = batch.Filling?.Others ?? [];
+        if (batch is { Content.Batch.Container: { } container, UnitsMade: > 0 and { } units })
         {
-            return [];
+            filled = filled.Prepend(new OtherFill(container, units));
         }
 
         return
         [
-            .. stock
-                .Offer(StockKind.Container, container, units)
-                .Parts.Select(part => new LotMove(Guid.NewGuid(), part.Lot, MoveKind.Use, -part.Amount, at) { Batch = batch.Lot }),
+            .. filled
+                .GroupBy(one => one.Container)
+                .Where(one => stock.Knows(StockKind.Container, one.Key))
+                .SelectMany(one => stock.Offer(StockKind.Container, one.Key, one.Sum(fill => fill.Units)).Parts)
+                .Select(part => new LotMove(Guid.NewGuid(), part.Lot, MoveKind.Use, -part.Amount, at) { Batch = batch.Lot }),
         ];
     }
 

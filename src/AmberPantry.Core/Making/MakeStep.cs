@@ -118,6 +118,9 @@ public sealed record MakeStep
     /// <summary>A level cup is weighed here, to tell the air.</summary>
     public bool AsksCup { get; init; }
 
+    /// <summary>Filled packs or pieces are weighed here.</summary>
+    public bool AsksPack { get; init; }
+
     /// <summary>Key of the step in its way of making; null for one that was put in by hand.</summary>
     public string? Template { get; init; }
 

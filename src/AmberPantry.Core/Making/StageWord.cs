@@ -54,6 +54,14 @@ public sealed record StageWord(string Id, string Words, string Seen, string Felt
     public static IReadOnlyList<StageWord> OfWhipping(PlanRoute route) =>
         [.. All.Values.Where(word => word.Quantity == OfAir && word.Routes.Any(group => route.IsIn(group))).OrderBy(word => word.Low)];
 
+    /// <summary>Words of one test in one way of making, by the start of their ids, in the order in which they come.</summary>
+    public static IReadOnlyList<StageWord> Of(PlanRoute route, string begins) =>
+        [
+            .. All
+                .Values.Where(word => word.Id.StartsWith(begins, StringComparison.Ordinal) && word.Routes.Any(group => route.IsIn(group)))
+                .OrderBy(word => word.Low),
+        ];
+
     /// <summary>Structure that the hand has felt: the middle of the word, or its one figure where it is open.</summary>
     public double? Structure =>
         Quantity != OfStructure ? null
@@ -77,4 +85,17 @@ public sealed record Reading(
     string? Word = null,
     double? CupG = null,
     int? Sprays = null
-);
+)
+{
+    /// <summary>What a filled pack, a part or a tray holds, g without its tare.</summary>
+    public decimal? MassG { get; init; }
+
+    /// <summary>Name of the part that was weighed; null is the whole.</summary>
+    public string? Part { get; init; }
+
+    /// <summary>Of the air it dries in.</summary>
+    public double? HumidityPercent { get; init; }
+
+    /// <summary>How long it fizzed.</summary>
+    public double? Seconds { get; init; }
+}

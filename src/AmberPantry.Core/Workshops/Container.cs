@@ -11,6 +11,9 @@ public sealed record Container(string Id, string Name, string Unit, double Milli
     /// <summary>What its maker allows it to be filled at, °C; null takes what is usual for what it is made of.</summary>
     public double? LimitC { get; init; }
 
+    /// <summary>What it weighs empty, with its lid off, g; null where nobody weighed it.</summary>
+    public decimal? TareG { get; init; }
+
     /// <summary>What it is made of as far as it is known.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public PackMaterial? MadeOf => Material ?? (IsPlastic ? PackMaterial.Plastic : null);
@@ -21,6 +24,7 @@ public sealed record Container(string Id, string Name, string Unit, double Milli
     private const int LongestUnit = 30;
     private const double MostMl = 20_000;
     private const decimal MostPrice = 100_000;
+    private const decimal MostTareG = 10_000;
 
     /// <exception cref="Refusal">With the path of the first field that cannot be taken.</exception>
     internal void Check(string path)
@@ -39,6 +43,7 @@ public sealed record Container(string Id, string Name, string Unit, double Milli
         }
 
         HouseSettings.InRange(Price, 0, MostPrice, $"{path}.price", "", "Type what one costs, or leave it empty.");
+        HouseSettings.InRange(TareG, 0, MostTareG, $"{path}.tareG", "g", "Type what it weighs empty, or leave it empty.");
         if (LimitC is { } limit && !(limit >= LeastLimitC && limit <= MostLimitC))
         {
             throw new Refusal(

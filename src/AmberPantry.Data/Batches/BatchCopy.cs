@@ -42,6 +42,7 @@ internal sealed class BatchCopy : CopyPart<BatchRow>
             nameof(BatchRow.StockMoves),
             nameof(BatchRow.Readings),
             nameof(BatchRow.Lots),
+            nameof(BatchRow.Filling),
         ];
 
     private IReadOnlyDictionary<int, (string Formula, int Number)>? names;
@@ -97,6 +98,11 @@ internal sealed class BatchCopy : CopyPart<BatchRow>
         if (row.FinishedAt is null && row.UnitsLeft is not null)
         {
             Refuse("unitsLeft", row.UnitsLeft, "A batch that is not finished has no stock.", "Leave it out, or say when it was finished.");
+        }
+
+        if (row.Filling is { } filling && (filling.Others is null || filling.Others.Any(one => one is null || one.Units is < 1 or > Batch.MostUnits)))
+        {
+            Refuse("filling", filling.Others?.Count, "What else was filled cannot be read.", $"Give 1 to {Batch.MostUnits} of each container.");
         }
 
         if (row.SlumpC is < -30 or > 150)

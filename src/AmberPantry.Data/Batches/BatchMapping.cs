@@ -26,6 +26,7 @@ public static class BatchMapping
             SlumpC = row.SlumpC,
             UnitsMade = row.UnitsMade,
             UnitsLeft = row.UnitsLeft,
+            Filling = row.Filling,
             Place = row.Place,
             Notes = row.Notes,
             GivenUpFor = row.GivenUpFor,
@@ -42,7 +43,7 @@ public static class BatchMapping
         (row.Content, row.Steps, row.AtStep) = (batch.Content, batch.Steps, batch.AtStep);
         (row.StartedAt, row.TouchedAt, row.FinishedAt) = (batch.StartedAt, batch.TouchedAt, batch.FinishedAt);
         (row.SlumpC, row.UnitsMade, row.UnitsLeft, row.Place, row.Notes) = (batch.SlumpC, batch.UnitsMade, batch.UnitsLeft, batch.Place, batch.Notes);
-        (row.GivenUpFor, row.ArchivedAt) = (batch.GivenUpFor, batch.ArchivedAt);
+        (row.Filling, row.GivenUpFor, row.ArchivedAt) = (batch.Filling, batch.GivenUpFor, batch.ArchivedAt);
         (row.Corrections, row.StockMoves, row.Readings, row.Lots) = (batch.Corrections, batch.StockMoves, batch.Readings, batch.Lots);
         Merge(row.Done, batch.Done, one => one.Step, done => done.Step, done => new BatchStepRow { Step = done.Step }, Fill);
         Merge(row.Observations, batch.Observations, one => one.Id, seen => seen.Id, seen => new ObservationRow { Id = seen.Id }, Fill);

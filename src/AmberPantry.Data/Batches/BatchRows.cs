@@ -43,6 +43,9 @@ public sealed class BatchRow
 
     public int? UnitsLeft { get; set; }
 
+    /// <summary>What became of it beside the containers that were counted.</summary>
+    public Filling? Filling { get; set; }
+
     public StockPlace Place { get; set; }
 
     public string Notes { get; set; } = "";
@@ -169,6 +172,7 @@ internal sealed class BatchConfiguration
         builder.Property(row => row.StockMoves).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(row => row.Readings).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(row => row.Lots).AsJson().HasDefaultValueSql("'[]'");
+        builder.Property(row => row.Filling).AsJson();
         builder.Property(row => row.Revision).IsConcurrencyToken();
         builder.HasIndex(row => row.Lot).IsUnique();
         builder.HasIndex(row => row.BegunBy).IsUnique();

@@ -93,6 +93,9 @@ namespace AmberPantry.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Filling")
+                        .HasColumnType("TEXT");
+
                     b.Property<DateTime?>("FinishedAt")
                         .HasColumnType("TEXT");
 

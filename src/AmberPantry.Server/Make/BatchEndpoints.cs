@@ -22,7 +22,20 @@ public sealed record PourOver(string Step, decimal WeighedG);
 /// <param name="Cooling">Null where nothing cools.</param>
 /// <param name="Whipping">Null where nothing is whipped.</param>
 /// <param name="Wetting">Null where nothing is wetted.</param>
-public sealed record WatchView(string Step, DateTime Now, CoolingWatch? Cooling, WhipCoach? Whipping, WetCoach? Wetting);
+public sealed record WatchView(string Step, DateTime Now, CoolingWatch? Cooling, WhipCoach? Whipping, WetCoach? Wetting)
+{
+    /// <summary>Null where nothing is filled by weight.</summary>
+    public required FillCoach? Filling { get; init; }
+
+    /// <summary>Null where nothing is split.</summary>
+    public required SplitCoach? Splitting { get; init; }
+
+    /// <summary>Null where nothing dries.</summary>
+    public required DryCoach? Drying { get; init; }
+
+    /// <summary>Null where no piece is tried.</summary>
+    public required BowlTest? Bowl { get; init; }
+}
 
 /// <summary>A command as it was taken.</summary>
 public sealed record BatchHistory(Guid Id, DateTime HappenedAt, DateTime ArrivedAt, BatchCommand Command);
@@ -55,7 +68,8 @@ public static class BatchEndpoints
         var row = await db.Trials.AsNoTracking().Include(one => one.Formula).FirstOrDefaultAsync(one => one.Id == trial)
             ?? throw new NotThereException("That trial");
         var open = keeper.Open;
-        return StartView.Of(row, open, await BatchStock.Book(db, row.Content, null, open.Workshop.Today));
+        var book = await BatchStock.Book(db, row.Content, null, open.Workshop.Today);
+        return StartView.Of(row, open, book, await BatchYields.Loss(db, open, row.Content.Family));
     }
 
     private static async Task<BatchView> Take(int id, BatchAct act, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
@@ -64,19 +78,26 @@ public static class BatchEndpoints
         return await BatchViews.Get(db, keeper, id);
     }
 
-    /// <summary>How the step in hand cools, and when to come back; nothing where nothing cools.</summary>
+    /// <summary>How the step in hand cools, whips, dries, fills; nothing of what it does not.</summary>
     private static async Task<WatchView> Watch(int id, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
     {
         var open = keeper.Open;
         var batch = await BatchViews.Read(db, id);
         var watch = new CoolingWatcher(open.Shelf, open.Workshop).Watch(batch, clock.Now);
+        var filledInYear = FillCoacher.Fills(batch.Step(batch.AtStep)) ? await BatchYields.FilledInYear(db, id, clock.Now) : 0;
         return new WatchView(
             batch.AtStep,
             clock.Now,
             watch,
             new WhipCoacher(open.Shelf, open.Workshop).Coach(batch),
             new WetCoacher(open.Shelf, open.Workshop).Coach(batch)
-        );
+        )
+        {
+            Filling = new FillCoacher(open.Shelf, open.Workshop, filledInYear).Coach(batch),
+            Splitting = new SplitCoacher(open.Shelf, open.Workshop).Coach(batch),
+            Drying = new DryCoacher(open.Shelf, open.Workshop).Coach(batch, clock.Now),
+            Bowl = new BowlTester(open.Shelf, open.Workshop).Of(batch),
+        };
     }
 
     private static async Task<IReadOnlyList<BatchHistory>> History(int id, PantryDb db) =>

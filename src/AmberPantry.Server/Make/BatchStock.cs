@@ -30,12 +30,20 @@ internal static class BatchStock
 {
     /// <summary>The lots of a formula's materials and of its container, less what other batches have weighed.</summary>
     /// <param name="batch">Id of the batch itself; null before it has begun.</param>
-    public static async Task<StockBook> Book(PantryDb db, Core.Formulas.Formula content, int? batch, DateOnly? today)
+    /// <param name="others">Other containers that count.</param>
+    public static async Task<StockBook> Book(
+        PantryDb db,
+        Core.Formulas.Formula content,
+        int? batch,
+        DateOnly? today,
+        IReadOnlyList<OtherFill>? others = null
+    )
     {
         var lots = await db.LotsOf(StockKind.Material, [.. content.Lines.Select(line => line.Material)]);
-        if (content.Batch.Container is { } container)
+        string[] containers = [.. (others ?? []).Select(other => other.Container).Append(content.Batch.Container).OfType<string>().Distinct()];
+        if (containers.Length > 0)
         {
-            lots.AddRange(await db.LotsOf(StockKind.Container, [container]));
+            lots.AddRange(await db.LotsOf(StockKind.Container, containers));
         }
 
         return new StockBook(lots, lots.Count == 0 ? [] : await InPots(db, batch), today);
@@ -172,7 +180,7 @@ internal static class BatchStock
         switch (command)
         {
             case FinishBatch:
-                var stock = await Book(db, after.Content, null, DateOnly.FromDateTime(at));
+                var stock = await Book(db, after.Content, null, DateOnly.FromDateTime(at), after.Filling?.Others);
                 return [.. BatchPosting.Of(after, await Lots(db, after), new HashSet<string>(), at), .. BatchPosting.Filled(after, stock, at)];
             case GiveUpBatch giveUp:
                 return BatchPosting.Of(after, await Lots(db, after), (giveUp.PutBack ?? []).ToHashSet(), at);

@@ -91,6 +91,9 @@ public sealed record BatchView
 
     public required SaidView Said { get; init; }
 
+    /// <summary>What was filled beside the containers, and what was lost; empty before it is told.</summary>
+    public required string Filled { get; init; }
+
     /// <summary>How far each observation lies from what was said, by its id.</summary>
     public required IReadOnlyDictionary<Guid, string> Verdicts { get; init; }
 
@@ -257,6 +260,7 @@ internal static class BatchViews
             ],
             Lots = BatchStock.Steps(batch, await BatchStock.Book(db, batch.Content, id, open.Workshop.Today), say),
             Said = new SaidView(said.Landmarks, said.Sentence, said.SlumpC),
+            Filled = Filling.Says(batch, open.Workshop),
             Verdicts = batch
                 .Observations.Select(seen => (seen.Id, Verdict: seen.Verdict(say)))
                 .Where(seen => seen.Verdict is not null)

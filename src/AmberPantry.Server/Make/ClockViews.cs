@@ -1,3 +1,5 @@
+using AmberPantry.Core;
+using AmberPantry.Core.Making;
 using AmberPantry.Core.Making.Clocks;
 using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
@@ -12,13 +14,30 @@ namespace AmberPantry.Server.Make;
 /// <param name="Colour">Of the pot, #RRGGBB.</param>
 public sealed record ClockView(int Batch, string FormulaName, string Colour, BatchClock Clock);
 
+/// <summary>What a batch wants of the hands from now on.</summary>
+/// <param name="Colour">Of the pot, #RRGGBB.</param>
+/// <param name="Says">Where it stands, in words.</param>
+public sealed record HandsView(int Batch, string FormulaName, string Colour, string Says, IReadOnlyList<HandsBlock> Blocks);
+
 /// <summary>All clocks that run.</summary>
 /// <param name="Now">By the workshop's clock, UTC.</param>
 /// <param name="Clashes">Where two want the hands at once, in words.</param>
-public sealed record ClocksView(DateTime Now, IReadOnlyList<ClockView> Clocks, IReadOnlyList<ClashView> Clashes);
+/// <param name="Batches">Those in hand, with what they want of the hands.</param>
+/// <param name="Lane">What the one pair of hands does.</param>
+/// <param name="Day">Its work; null where it is not wanted.</param>
+public sealed record ClocksView(
+    DateTime Now,
+    IReadOnlyList<ClockView> Clocks,
+    IReadOnlyList<ClashView> Clashes,
+    IReadOnlyList<HandsView> Batches,
+    IReadOnlyList<HandsSpan> Lane,
+    HandsDay? Day
+);
 
+/// <param name="First">Batch that goes first.</param>
+/// <param name="Waits">Batch that waits.</param>
 /// <param name="Says">Who goes first and who waits.</param>
-public sealed record ClashView(DateTime At, int First, int Waits, string Says, bool Fits);
+public sealed record ClashView(DateTime At, int First, int Waits, string Says, Severity Severity);
 
 /// <summary>Reads the clocks of all batches that are being made.</summary>
 internal static class ClockViews
@@ -27,6 +46,13 @@ internal static class ClockViews
 
     /// <summary>A clock that called so long ago is no longer waited for.</summary>
     private static readonly TimeSpan Forgotten = TimeSpan.FromDays(2);
+
+    /// <summary>What nobody touched for so long, and has no clock, is not in hand.</summary>
+    private static readonly TimeSpan InHand = TimeSpan.FromHours(6);
+    private static readonly TimeSpan LaneAhead = TimeSpan.FromHours(12);
+
+    /// <summary>Slower than this it is steady, °C a minute.</summary>
+    private const double LeastPace = 0.05;
 
     public static async Task<ClocksView> Get(PantryDb db, WorkshopKeeper keeper, PantryClock clock)
     {
@@ -43,41 +69,78 @@ internal static class ClockViews
             .AsSplitQuery()
             .ToListAsync();
         var watcher = new CoolingWatcher(open.Shelf, open.Workshop);
+        var dryer = new DryCoacher(open.Shelf, open.Workshop);
         var clocks = new List<ClockView>();
+        var hands = new List<HandsView>();
         foreach (var row in rows)
         {
             var batch = row.ToBatch();
-            if (BatchClock.Of(batch, watcher.Watch(batch, clock.Now), clock.Now) is { } one && one.CallsAt > clock.Now - Forgotten)
+            var name = row.Trial!.Formula!.Name;
+            var watch = watcher.Watch(batch, clock.Now);
+            var one = BatchClock.Of(batch, watch, dryer.Coach(batch, clock.Now), clock.Now);
+            if (one?.CallsAt > clock.Now - Forgotten)
             {
                 var told = one with { Title = open.Say.Text(one.Title), Then = open.Say.Text(one.Then) };
-                clocks.Add(new ClockView(row.Id, row.Trial!.Formula!.Name, row.Colour, told));
+                clocks.Add(new ClockView(row.Id, name, row.Colour, told));
             }
+
+            if (one is null ? row.TouchedAt < clock.Now - InHand : one.CallsAt < clock.Now - Forgotten)
+            {
+                continue;
+            }
+
+            HandsBlock[] blocks = [.. HandsLine.Of(batch, one, clock.Now).Select(block => block with { Title = open.Say.Text(block.Title) })];
+            hands.Add(new HandsView(row.Id, name, row.Colour, Stands(batch, watch, open.Say), blocks));
         }
 
-        var byLot = clocks.ToDictionary(one => one.Clock.Lot);
+        var byLot = hands.Where(one => one.Blocks.Count > 0).ToDictionary(one => one.Blocks[0].Lot);
+        HandsBlock[] all = [.. hands.SelectMany(one => one.Blocks)];
         return new ClocksView(
             clock.Now,
             [.. clocks.OrderBy(one => one.Clock.CallsAt)],
-            [.. HandsClash.Of([.. clocks.Select(one => one.Clock)]).Select(clash => Tell(clash, byLot))]
+            [.. HandsClash.Of(all).Select(clash => Tell(clash, byLot))],
+            hands,
+            HandsLine.Lane(all, clock.Now, clock.Now + LaneAhead),
+            HandsLine.Day(all, clock.Now, clock.Now + LaneAhead)
         );
     }
 
-    private static ClashView Tell(HandsClash clash, Dictionary<string, ClockView> byLot)
+    /// <summary>"33.5 °C, falling 0.9 a minute"; else the step.</summary>
+    private static string Stands(Batch batch, CoolingWatch? watch, Wording say)
     {
-        ClockView first = byLot[clash.First],
-            waits = byLot[clash.Waits];
-        var both =
-            $"Both want your hands: {Wording.Inside(first.Clock.Then)} ({first.FormulaName}), "
-            + $"{Wording.Inside(waits.Clock.Then)} ({waits.FormulaName}).";
+        if (watch is null)
+        {
+            return Wording.Inside(say.Text(batch.Step(batch.AtStep).Title));
+        }
+
+        var pace = Math.Abs(watch.FallsPerMin);
+        var falls = pace < LeastPace ? "steady" : $"{(watch.FallsPerMin > 0 ? "falling" : "rising")} {say.Degrees(pace)} a minute";
+        return $"{say.Temperature(watch.NowC)}, {falls}";
+    }
+
+    /// <summary>What can be done about it, in words.</summary>
+    private static ClashView Tell(HandsClash clash, Dictionary<string, HandsView> byLot)
+    {
+        HandsView first = byLot[clash.First.Lot],
+            waits = byLot[clash.Waits.Lot];
+        var (does, other) = (Wording.Inside(clash.First.Title), Wording.Inside(clash.Waits.Title));
+        var both = $"Both want your hands: {does} ({first.FormulaName}), {other} ({waits.FormulaName}).";
         var wait = $"{clash.WaitMin:0}{Wording.Narrow}min";
+        var hot = clash.First.HasHeat ? first : waits;
         return new ClashView(
             clash.At,
             first.Batch,
             waits.Batch,
-            clash.Fits
-                ? $"{both} {first.FormulaName} first; {waits.FormulaName} can wait {wait}."
-                : $"{both} Neither waits {wait} without harm: take a second pair of hands, or begin one later.",
-            clash.Fits
+            clash.Kind switch
+            {
+                ClashKind.Waits => $"{both} {first.FormulaName} first; {waits.FormulaName} can wait {wait}.",
+                ClashKind.KeptWarm =>
+                    $"{both} {first.FormulaName} first; keep {waits.FormulaName} in the bath {wait}, lid on, with no scent in it yet.",
+                ClashKind.NeverTogether => $"{hot.FormulaName} is on the heat while something that burns stands open: "
+                    + "never at once. Finish one and air the room, then begin the other.",
+                _ => $"{both} Neither waits {wait} without harm: take a second pair of hands, or give up the window of {waits.FormulaName}.",
+            },
+            clash.Severity
         );
     }
 }

@@ -3,6 +3,8 @@ using AmberPantry.Core.Making;
 using AmberPantry.Core.Making.Sheets;
 using AmberPantry.Core.Pantry;
 using AmberPantry.Core.Science.Making;
+using AmberPantry.Core.Science.Yield;
+using AmberPantry.Core.Workshops;
 using AmberPantry.Data.Formulas;
 using AmberPantry.Server.House;
 
@@ -10,6 +12,11 @@ namespace AmberPantry.Server.Make;
 
 /// <summary>A way of making by its name.</summary>
 public sealed record RouteName(PlanRoute Route, string Name);
+
+/// <summary>What batches before have left in pot and tools, where that is not what this one is planned with.</summary>
+/// <param name="Percent">To plan with.</param>
+/// <param name="Batch">The batch planned so: as many containers, a little more in the pot.</param>
+public sealed record LossIdea(decimal Percent, BatchSize Batch, string Says);
 
 /// <summary>How a trial will be made: what is looked over before its batch begins.</summary>
 public sealed record StartView
@@ -50,9 +57,34 @@ public sealed record StartView
     /// <summary>What it takes from the pantry, the scarce first.</summary>
     public required IReadOnlyList<StockNeed> Stock { get; init; }
 
+    /// <summary>Null where nothing was learnt, or it is planned so already.</summary>
+    public required LossIdea? Loss { get; init; }
+
     public required StartCheck Check { get; init; }
 
-    internal static StartView Of(TrialRow trial, OpenWorkshop open, StockBook book)
+    /// <summary>So near is near enough, percent.</summary>
+    private const decimal NearEnough = 0.5m;
+
+    private static LossIdea? Learnt(BatchSize size, LearntLoss? loss)
+    {
+        if (loss is null || size.Units is null || Math.Abs(loss.Percent - size.LossPercent) < NearEnough)
+        {
+            return null;
+        }
+
+        var percent = Math.Round(loss.Percent, 1);
+        return new LossIdea(
+            percent,
+            size with
+            {
+                LossPercent = percent,
+            },
+            $"Planned is a loss of {Wording.RoundPercent(size.LossPercent)} in pot and tools. By your last {loss.Count} "
+                + $"{Wording.Plural("batch", loss.Count)} of such a kind it is **{Wording.RoundPercent(percent)}**."
+        );
+    }
+
+    internal static StartView Of(TrialRow trial, OpenWorkshop open, StockBook book, LearntLoss? loss)
     {
         var sheet = new SheetWriter(open.Shelf, open.Workshop).For(trial.Content);
         var say = open.Say;
@@ -75,6 +107,7 @@ public sealed record StartView
             RoomC = open.Workshop.WorkroomC,
             HumidityPercent = open.Workshop.HumidityPercent,
             Stock = BatchStock.Needs(trial.Content, book, open),
+            Loss = Learnt(trial.Content.Batch, loss),
             Check = check with
             {
                 Stops =

@@ -4939,6 +4939,7 @@ export interface components {
             unitsMade?: null | number;
             /** Format: int32 */
             unitsLeft?: null | number;
+            filling?: null | components["schemas"]["Filling"];
             place?: components["schemas"]["StockPlace"];
             notes?: string;
             /** @description Why it was given up; null unless it was. */
@@ -5128,6 +5129,18 @@ export interface components {
              */
             units?: null | number;
             notes?: null | string;
+            /** @description What was filled with what was left over. */
+            others?: null | components["schemas"]["OtherFill"][];
+            /**
+             * Format: double
+             * @description Set apart as a sample, g.
+             */
+            sampleG?: null | number;
+            /**
+             * Format: double
+             * @description What is left in none of them, g; left out, the loss is not known.
+             */
+            restG?: null | number;
         };
         /** @description Ends a spoilt batch where it stands; what was weighed stays on record. */
         BatchCommandGiveUpBatch: {
@@ -5179,7 +5192,7 @@ export interface components {
              */
             taken: string;
         };
-        /** @description Tells what is read, felt or given while a step goes on: at least one of the five. */
+        /** @description Tells what is read, felt, given or weighed while a step goes on: at least one of them. */
         BatchCommandReadStep: {
             /** @enum {string} */
             kind?: "read_step";
@@ -5200,6 +5213,23 @@ export interface components {
              * @description Strokes of the sprayer, 1 to 50.
              */
             sprays?: null | number;
+            /**
+             * Format: double
+             * @description What a filled pack, a part or a tray holds, g without its tare.
+             */
+            massG?: null | number;
+            /** @description Name of the part that is weighed; left out, it is the whole. */
+            part?: null | string;
+            /**
+             * Format: double
+             * @description Of the air it dries in, 0 to 100.
+             */
+            humidityPercent?: null | number;
+            /**
+             * Format: double
+             * @description How long it fizzed, 1 to 3600.
+             */
+            seconds?: null | number;
         };
         BatchCommandRecordStep: {
             /** @enum {string} */
@@ -5349,6 +5379,8 @@ export interface components {
             /** @description Where each weighing comes from, for what is booked in. */
             lots: components["schemas"]["StepLots"][];
             said: components["schemas"]["SaidView"];
+            /** @description What was filled beside the containers, and what was lost; empty before it is told. */
+            filled: string;
             /** @description How far each observation lies from what was said, by its id. */
             verdicts: {
                 [key: string]: string;
@@ -5404,6 +5436,11 @@ export interface components {
              */
             pieceGMl: null | number;
             floats: null | components["schemas"]["Floating"];
+            /**
+             * Format: double
+             * @description Half thickness of a piece, or depth of the tray it dries in, cm.
+             */
+            layerCm: number;
             /** @description How long its water and alcohol take to leave. */
             dries: components["schemas"]["Drying"];
             dose: components["schemas"]["SoakDose"];
@@ -5501,6 +5538,17 @@ export interface components {
             /** @description Uses that are allowed against the check. */
             allowed?: components["schemas"]["AllowedUse"][];
         };
+        /** @description One piece in a bowl of warm water: what the model says it does, and how long it fizzed. */
+        BowlTest: {
+            /**
+             * Format: double
+             * @description By the model; null where nothing fizzes.
+             */
+            saidSeconds: null | number;
+            runs: components["schemas"]["FizzRun"][];
+            /** @description What to look for and what came of it; what matters is between two asterisks. */
+            says: string;
+        };
         /** @description Whether it stays loose in this air. */
         Caking: {
             /** Format: double */
@@ -5586,13 +5634,19 @@ export interface components {
         ClashView: {
             /** Format: date-time */
             at: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Batch that goes first.
+             */
             first: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Batch that waits.
+             */
             waits: number;
             /** @description Who goes first and who waits. */
             says: string;
-            fits: boolean;
+            severity: components["schemas"]["Severity"];
         };
         /** @description The clock of a batch, as the strip shows it on every place. */
         ClockView: {
@@ -5613,6 +5667,11 @@ export interface components {
             clocks: components["schemas"]["ClockView"][];
             /** @description Where two want the hands at once, in words. */
             clashes: components["schemas"]["ClashView"][];
+            /** @description Those in hand, with what they want of the hands. */
+            batches: components["schemas"]["HandsView"][];
+            /** @description What the one pair of hands does. */
+            lane: components["schemas"]["HandsSpan"][];
+            day: null | components["schemas"]["HandsDay"];
         };
         /** @description What it looks like. */
         ColourPart: {
@@ -5726,6 +5785,11 @@ export interface components {
              * @description What its maker allows it to be filled at, °C; null takes what is usual for what it is made of.
              */
             limitC?: null | number;
+            /**
+             * Format: double
+             * @description What it weighs empty, with its lid off, g; null where nobody weighed it.
+             */
+            tareG?: null | number;
         };
         CoolingAnswer: {
             steps: components["schemas"]["HeatStep"][];
@@ -6004,6 +6068,69 @@ export interface components {
          * @enum {unknown}
          */
         Dispersion: "poor" | "partial" | "ok";
+        /** @description Drying and soaking: how long, the log of weights and air, the squeeze that ends it. */
+        DryCoach: {
+            /** Format: date-time */
+            startedAt: string;
+            /**
+             * Format: date-time
+             * @description When it should be dry; null where this air never dries it.
+             */
+            at: null | string;
+            /** Format: date-time */
+            earlyAt: null | string;
+            /** Format: date-time */
+            lateAt: null | string;
+            /**
+             * Format: date-time
+             * @description When to squeeze, or weigh, next.
+             */
+            lookAt: null | string;
+            /**
+             * Format: double
+             * @description Humidity it is worked out for, percent.
+             */
+            rhPct: number;
+            /** @description As it should go; empty where this air never dries it. */
+            run: components["schemas"]["DryPoint"][];
+            log: components["schemas"]["DryLog"][];
+            /** @description Words that eye and hand may say of it. */
+            words: components["schemas"]["StageWord"][];
+            /** @description It is weighed until its weight stays. */
+            asksMass: boolean;
+            isDry: boolean;
+            /** @description What to do, in a sentence; what matters is between two asterisks. */
+            says: string;
+        };
+        /** @description Something logged while it dries. */
+        DryLog: {
+            /** Format: uuid */
+            id: string;
+            /**
+             * Format: double
+             * @description Since it was spread.
+             */
+            hours: number;
+            /** Format: double */
+            massG: null | number;
+            /** Format: double */
+            humidityPercent: null | number;
+            /** @description What the squeeze or the break said; null where none was made. */
+            words: null | string;
+        };
+        /** @description How far it has come. */
+        DryPoint: {
+            /**
+             * Format: double
+             * @description Since it was spread.
+             */
+            hours: number;
+            /**
+             * Format: double
+             * @description Part that has still to leave or to soak in, 0 to 1.
+             */
+            left: number;
+        };
         /** @description How long a tray or a piece dries; for planning only. */
         Drying: {
             /**
@@ -6112,6 +6239,76 @@ export interface components {
             rinse: null | components["schemas"]["RinseOff"];
             steps: components["schemas"]["ExplainStep"][];
         };
+        /** @description Filling by weight: what a pack should hold, what is given away, what becomes of the rest. */
+        FillCoach: {
+            /** @description Word for one pack. */
+            unit: string;
+            /** Format: double */
+            declaredG: number;
+            /**
+             * Format: double
+             * @description What the empty pack weighs, g; null where nobody weighed it.
+             */
+            tareG: null | number;
+            /**
+             * Format: int32
+             * @description Packs that were asked for; null where none were counted.
+             */
+            planned: null | number;
+            packs: components["schemas"]["FilledPack"][];
+            /**
+             * Format: double
+             * @description What to fill to, g, so that hardly one in a hundred is short.
+             */
+            targetG: number;
+            /**
+             * Format: double
+             * @description Grams either side of the target that count as right.
+             */
+            toleranceG: number;
+            /** Format: double */
+            meanG: null | number;
+            /**
+             * Format: double
+             * @description Mean of the packs on the axis, its two ends, g.
+             */
+            axisFromG: number;
+            /** Format: double */
+            axisToG: number;
+            /** @description What to do, in a sentence; what matters is between two asterisks. */
+            says: string;
+            /** @description What is given away in grams and money; empty where nothing is. */
+            givesAway: string;
+            /** @description How far it goes: packs, and what is over. */
+            goes: string;
+            leftover: components["schemas"]["LeftoverPack"][];
+        };
+        /** @description A filled pack that was weighed. */
+        FilledPack: {
+            /** Format: uuid */
+            id: string;
+            /**
+             * Format: double
+             * @description Without its tare.
+             */
+            netG: number;
+            /** @description Below what is declared. */
+            isShort: boolean;
+        };
+        /** @description What became of a batch beside the containers that were counted. */
+        Filling: {
+            others: components["schemas"]["OtherFill"][];
+            /**
+             * Format: double
+             * @description Set apart, g.
+             */
+            sampleG: number;
+            /**
+             * Format: double
+             * @description In none of them, g; null where nobody weighed it.
+             */
+            restG: null | number;
+        };
         /** @description One judgement: a sentence, the number behind it, what to do. */
         Finding: {
             /** @description Stable for the same rule and subject, so that it can be set aside. */
@@ -6187,6 +6384,13 @@ export interface components {
          * @enum {unknown}
          */
         FizzBand: "barely" | "gentle" | "lively" | "strong" | "fierce";
+        /** @description A piece that was timed. */
+        FizzRun: {
+            /** Format: uuid */
+            id: string;
+            /** Format: double */
+            seconds: number;
+        };
         /** @enum {unknown} */
         Floating: "floats" | "hovers" | "sinks_first" | null;
         /**
@@ -6523,6 +6727,73 @@ export interface components {
          * @enum {unknown}
          */
         Hands: "hands" | "eyes" | "none";
+        /** @description A stretch of a batch that wants the hands, the eyes or nothing. */
+        HandsBlock: {
+            /** @description Which batch. */
+            lot: string;
+            /** @description Id of its first step. */
+            step: string;
+            /** @description What is done. */
+            title: string;
+            hands: components["schemas"]["Hands"];
+            /**
+             * Format: date-time
+             * @description UTC, by the clocks as they stand.
+             */
+            from: string;
+            /** Format: date-time */
+            to: string;
+            /**
+             * Format: double
+             * @description Minutes that it may begin later without harm.
+             */
+            slackMin: number;
+            /** @description The step before it is one of heat: it can stay in the bath, lid on. */
+            canStayWarm: boolean;
+            /** @description Something that burns stands open. */
+            hasAlcohol: boolean;
+            /** @description On the heat, watched. */
+            hasHeat: boolean;
+        };
+        /** @description Work of the hands. */
+        HandsDay: {
+            /**
+             * Format: double
+             * @description In all.
+             */
+            minutes: number;
+            /**
+             * Format: date-time
+             * @description When it begins, UTC.
+             */
+            from: string;
+            /**
+             * Format: date-time
+             * @description When it is over.
+             */
+            to: string;
+        };
+        /** @description What the one pair of hands does for a while. */
+        HandsSpan: {
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            to: string;
+            /** @description "pour", "free 8 min", "both". */
+            words: string;
+            isBoth: boolean;
+        };
+        /** @description What a batch wants of the hands from now on. */
+        HandsView: {
+            /** Format: int32 */
+            batch: number;
+            formulaName: string;
+            /** @description Of the pot, #RRGGBB. */
+            colour: string;
+            /** @description Where it stands, in words. */
+            says: string;
+            blocks: components["schemas"]["HandsBlock"][];
+        };
         HardenerAnswer: {
             /** @description Least of the hardener first. */
             options: components["schemas"]["HardenerOption"][];
@@ -6900,6 +7171,22 @@ export interface components {
              */
             leftOver?: boolean;
         };
+        /** @description A smaller pack for what is left over. */
+        LeftoverPack: {
+            /** @description Key of the container. */
+            container: string;
+            name: string;
+            /**
+             * Format: int32
+             * @description As many as it fills best; 0 where others are better.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description As full as the packs of the batch, g.
+             */
+            fillG: number;
+        };
         /**
          * @description What a mix is read by.
          * @enum {unknown}
@@ -7094,6 +7381,17 @@ export interface components {
          * @enum {unknown}
          */
         LookKind: "hold_back" | "press_test" | "stock";
+        /** @description What batches before have left in pot and tools, where that is not what this one is planned with. */
+        LossIdea: {
+            /**
+             * Format: double
+             * @description To plan with.
+             */
+            percent: number;
+            /** @description The batch planned so: as many containers, a little more in the pot. */
+            batch: components["schemas"]["BatchSize"];
+            says: string;
+        };
         /** @description One delivery of one material or container, and what is left of it. */
         Lot: {
             /** Format: uuid */
@@ -7368,6 +7666,8 @@ export interface components {
             carriedBy?: null | string;
             /** @description A level cup is weighed here, to tell the air. */
             asksCup?: boolean;
+            /** @description Filled packs or pieces are weighed here. */
+            asksPack?: boolean;
             /** @description Key of the step in its way of making; null for one that was put in by hand. */
             template?: null | string;
             /** @description What the plan has to say of it. */
@@ -7647,6 +7947,13 @@ export interface components {
          * @enum {unknown}
          */
         OnSkin: "melts_away" | "cushions" | "leaves_a_film" | "drags";
+        /** @description Containers that were filled with what was left over. */
+        OtherFill: {
+            /** @description Key of the container. */
+            container: string;
+            /** Format: int32 */
+            units: number;
+        };
         /** @description A material of the maker's own, as its page shows it. */
         OwnMaterial: {
             id: string;
@@ -8161,6 +8468,23 @@ export interface components {
              * @description Strokes of the sprayer.
              */
             sprays?: null | number;
+            /**
+             * Format: double
+             * @description What a filled pack, a part or a tray holds, g without its tare.
+             */
+            massG?: null | number;
+            /** @description Name of the part that was weighed; null is the whole. */
+            part?: null | string;
+            /**
+             * Format: double
+             * @description Of the air it dries in.
+             */
+            humidityPercent?: null | number;
+            /**
+             * Format: double
+             * @description How long it fizzed.
+             */
+            seconds?: null | number;
         };
         /** @description What of a file cannot be taken. */
         RefusedCell: {
@@ -8784,6 +9108,20 @@ export interface components {
             cupG: number;
             cups: components["schemas"]["SplitCupBrief"][];
         };
+        /** @description Splitting a base by mass: one part after the other on the scale. */
+        SplitCoach: {
+            /**
+             * Format: double
+             * @description The whole, as it was weighed before it is split, or as it went into the pot, g.
+             */
+            wholeG: number;
+            isWholeWeighed: boolean;
+            parts: components["schemas"]["SplitPart"][];
+            /** @description Name of the part that is weighed now; null when all are. */
+            now: null | string;
+            /** @description What to do, in a sentence; what matters is between two asterisks. */
+            says: string;
+        };
         SplitCup: {
             name: string;
             isControl: boolean;
@@ -8824,6 +9162,37 @@ export interface components {
             grams: number;
             /** @description What makes it hard to weigh; null where nothing does. */
             doubt?: null | string;
+        };
+        /** @description A part of a mix that is being split. */
+        SplitPart: {
+            name: string;
+            /** @description As it will look, #RRGGBB. */
+            hex: string;
+            /** Format: double */
+            sharePercent: number;
+            /**
+             * Format: double
+             * @description Of the base, g.
+             */
+            targetG: number;
+            /**
+             * Format: double
+             * @description Grams either side that count as right.
+             */
+            toleranceG: number;
+            /**
+             * Format: double
+             * @description What was weighed into its bowl; null before.
+             */
+            massG: null | number;
+            /** Format: uuid */
+            reading: null | string;
+            /** @description "0.8 g red iron oxide", one to a line. */
+            colours: string[];
+            /** @description Its shade in words. */
+            shade: string;
+            /** @description What the scale's step does to its colours; empty where it does nothing. */
+            doubt: string;
         };
         /** @description One base for several cups that differ in what is added to it. */
         SplitPlan: {
@@ -9002,6 +9371,7 @@ export interface components {
             humidityPercent: null | number;
             /** @description What it takes from the pantry, the scarce first. */
             stock: components["schemas"]["StockNeed"][];
+            loss: null | components["schemas"]["LossIdea"];
             check: components["schemas"]["StartCheck"];
         };
         /** @description A state and the temperatures it lasts. */
@@ -9655,6 +10025,10 @@ export interface components {
             cooling: null | components["schemas"]["CoolingWatch"];
             whipping: null | components["schemas"]["WhipCoach"];
             wetting: null | components["schemas"]["WetCoach"];
+            filling: null | components["schemas"]["FillCoach"];
+            splitting: null | components["schemas"]["SplitCoach"];
+            drying: null | components["schemas"]["DryCoach"];
+            bowl: null | components["schemas"]["BowlTest"];
         };
         /**
          * @description What can live in the water.

@@ -1,13 +1,12 @@
-import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect } from "react";
 import { Link, useLocation } from "react-router";
-import { api, type Clocks } from "../api/client";
-import { keys } from "../api/keys";
+import type { Clocks } from "../api/client";
 import { span, time } from "../words/format";
+import { HandsStrip } from "./HandsStrip";
 import { callOut, isNew, readCalling } from "./callouts";
+import { useClocks } from "./useClocks";
 import "./clocks.css";
 
-const askAgainMs = 20_000;
 const shownMin = 120;
 const soonMin = 5;
 
@@ -23,19 +22,13 @@ const said = (one: One, now: number) => `${one.formulaName}: ${one.clock.words},
 
 /** The clocks of all batches on every place, and the calls when one is due. Nothing while no clock runs. */
 export function ClockStrip() {
-  const query = useQuery({ queryKey: keys.clocks, queryFn: api.clocks, refetchInterval: askAgainMs });
-  const [, tick] = useState(0);
+  const { all, now } = useClocks();
   const { pathname } = useLocation();
-  const clocks = query.data?.clocks ?? [];
-  const now = query.data ? Date.parse(query.data.now) + Math.max(0, Date.now() - query.dataUpdatedAt) : 0;
-  useEffect(() => {
-    const timer = setInterval(() => tick((n) => n + 1), 1000);
-    return () => clearInterval(timer);
-  }, []);
+  const clocks = all?.clocks ?? [];
 
   const due = clocks.find((one) => Date.parse(one.clock.callsAt) <= now);
   useEffect(() => {
-    if (!query.data) return;
+    if (!all) return;
     clocks.forEach((one, i) => {
       const left = (Date.parse(one.clock.callsAt) - now) / 60_000;
       const key = `${one.batch} ${one.clock.step} ${one.clock.words}`;
@@ -55,8 +48,9 @@ export function ClockStrip() {
     };
   }, [due?.batch, due?.clock.words, pathname]); // eslint-disable-line react-hooks/exhaustive-deps -- the title follows the call and the page, not each answer
 
+  if (all && all.batches.length > 0 && pathname === "/make") return <HandsStrip clocks={all} now={now} lanes />;
   if (clocks.length === 0) return null;
-  const clash = query.data?.clashes[0];
+  const clash = all?.clashes[0];
   const x = (iso: string) => Math.min(100, Math.max(0, ((Date.parse(iso) - now) / 60_000 / shownMin) * 100));
   return (
     <nav className="clocks" aria-label="Clocks">
@@ -71,7 +65,7 @@ export function ClockStrip() {
             <i className="chip" style={{ background: one.colour }} />
             {one.formulaName}: {one.clock.words}{" "}
             <b>
-              {time(one.clock.at)}, {untilWords(one.clock, now)}
+              {time(one.clock.callsAt)}, {untilWords(one.clock, now)}
             </b>
           </Link>
         ))}
@@ -92,7 +86,7 @@ export function ClockStrip() {
             </g>
           );
         })}
-        {(query.data?.clashes ?? []).map((one) => (
+        {(all?.clashes ?? []).map((one) => (
           <rect key={`${one.first} ${one.waits}`} className="clocks-both" x={x(one.at)} y="0" width="0.8" height="10" />
         ))}
       </svg>

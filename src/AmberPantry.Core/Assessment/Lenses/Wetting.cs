@@ -25,6 +25,9 @@ internal static class Wetting
     private static FizzMaterial Binder(Subject subject) =>
         subject.There.Select(pair => pair.Material.InBath).FirstOrDefault(row => row?.Kind == FizzKind.Binder) ?? FizzMaterial.All[UsualBinder];
 
+    /// <summary>The mix with what was sprayed into the batch.</summary>
+    public static FizzMix Wetted(Subject subject, double binderG) => new([.. Dry(subject), (Binder(subject), binderG)]);
+
     private static (FizzMaterial, double)[] Dry(Subject subject) =>
         [
             .. subject
@@ -33,14 +36,7 @@ internal static class Wetting
         ];
 
     private static Dampness Damp(Subject subject, BathReading bath, double binderG) =>
-        Dampness.Of(
-            new FizzMix([.. Dry(subject), (Binder(subject), binderG)]),
-            bath.RhPct,
-            subject.Workshop.WorkroomC,
-            BathReading.PieceCm,
-            Binder(subject),
-            UsualSprayMl
-        );
+        Dampness.Of(Wetted(subject, binderG), bath.RhPct, subject.Workshop.WorkroomC, BathReading.PieceCm, Binder(subject), UsualSprayMl);
 
     /// <summary>Empty for what is not pressed damp.</summary>
     public static IReadOnlyList<AddingStep> Of(Subject subject)

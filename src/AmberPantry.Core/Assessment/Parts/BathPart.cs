@@ -34,6 +34,9 @@ public sealed record BathReading
     /// <summary>What a piece of that density does in the tub; null where it is not pressed.</summary>
     public required Floating? Floats { get; init; }
 
+    /// <summary>Half thickness of a piece, or depth of the tray it dries in, cm.</summary>
+    public required double LayerCm { get; init; }
+
     /// <summary>How long its water and alcohol take to leave.</summary>
     public required Drying Dries { get; init; }
 
@@ -70,6 +73,7 @@ public sealed record BathReading
             Hardness = pieces ? PieceHardness.Of(mix, Packing.UsualPress) : null,
             PieceGMl = pressed,
             Floats = pressed is { } dense ? Packing.Floats(dense) : null,
+            LayerCm = pieces ? PieceCm : TrayCm,
             Dries = Drying.Of(mix, rh, subject.Workshop.WorkroomC, pieces ? PieceCm : TrayCm, DryGPerKg),
             Dose = SoakDose.Of(mix, portion, litres),
             RhPct = rh,

@@ -37,8 +37,9 @@ public sealed record BatchClock(string Lot, string Step, string Title, string Wo
 
     /// <summary>The clock of the step in hand; null where it takes as long as it takes.</summary>
     /// <param name="watch">How it cools; null where nothing does.</param>
+    /// <param name="drying">How it dries; null where nothing does.</param>
     /// <param name="now">UTC.</param>
-    public static BatchClock? Of(Batch batch, CoolingWatch? watch, DateTime now)
+    public static BatchClock? Of(Batch batch, CoolingWatch? watch, DryCoach? drying, DateTime now)
     {
         if (batch.IsFinished)
         {
@@ -49,7 +50,7 @@ public sealed record BatchClock(string Lot, string Step, string Title, string Wo
         var step = batch.Steps[at];
         var then = at + 1 < batch.Steps.Count ? batch.Steps[at + 1] : step;
         var started = Started(batch, at);
-        var next = watch?.Times.FirstOrDefault(time => time.LateAt > now) ?? watch?.Times.LastOrDefault();
+        var next = watch?.Times.FirstOrDefault(time => time.LateAt > now) ?? watch?.Times.LastOrDefault() ?? Look(drying);
         if (next is null && (step.Clock is null || step.Hands == Hands.Hands))
         {
             return null;
@@ -67,6 +68,10 @@ public sealed record BatchClock(string Lot, string Step, string Title, string Wo
             SlackMin = Slack(step, watch, next),
         };
     }
+
+    /// <summary>The next squeeze or weighing of what dries.</summary>
+    private static WatchTime? Look(DryCoach? drying) =>
+        drying is { LookAt: { } at } ? new WatchTime("look", drying.AsksMass ? "weigh it" : "squeeze it", at, at, at, at) : null;
 
     /// <summary>"whip window opens", "cap", "stand overnight is over".</summary>
     private static string Told(MakeStep step, CoolingWatch? watch, WatchTime? next) =>
@@ -90,57 +95,120 @@ public sealed record BatchClock(string Lot, string Step, string Title, string Wo
             return (closes.EarlyAt - next!.At).TotalMinutes;
         }
 
-        return step.Kind switch
+        return Bears(step.Kind);
+    }
+
+    /// <summary>How long a step may be put off: as long as what stands before it bears.</summary>
+    internal static double SlackBefore(IReadOnlyList<MakeStep> steps, int at) =>
+        steps[at].Kind switch
+        {
+            StepKind.Weigh or StepKind.Gather or StepKind.Label or StepKind.Record or StepKind.Check or StepKind.Cap or StepKind.Demould => FreeMin,
+            _ when at == 0 => FreeMin,
+            _ => steps[at - 1].Kind is StepKind.Weigh or StepKind.Gather ? FreeMin : Bears(steps[at - 1].Kind),
+        };
+
+    private static double Bears(StepKind kind) =>
+        kind switch
         {
             StepKind.Melt or StepKind.Hold => LidOnMin,
             StepKind.Mould or StepKind.Wet => PressMin,
             StepKind.Set or StepKind.Dry or StepKind.Rest or StepKind.Demould => FreeMin,
             _ => 0,
         };
-    }
 }
 
-/// <summary>Two batches that want the hands at once.</summary>
+/// <summary>Two batches that want the hands at once, or what must never meet.</summary>
 /// <param name="At">From when, UTC.</param>
-/// <param name="Waits">The lot that can wait, or whose window is given up.</param>
-/// <param name="First">The lot that goes first.</param>
+/// <param name="First">The block that goes first.</param>
+/// <param name="Waits">The one that can wait, or whose window is given up.</param>
 /// <param name="WaitMin">Minutes that it waits.</param>
-/// <param name="Fits">It may wait so long without harm.</param>
-public sealed record HandsClash(DateTime At, string First, string Waits, double WaitMin, bool Fits)
+/// <param name="Kind">What can be done about it.</param>
+public sealed record HandsClash(DateTime At, HandsBlock First, HandsBlock Waits, double WaitMin, ClashKind Kind)
 {
+    public Severity Severity =>
+        Kind switch
+        {
+            ClashKind.NeverTogether => Severity.Stop,
+            ClashKind.TwoPairs => Severity.Fix,
+            ClashKind.KeptWarm => Severity.Watch,
+            _ => Severity.Note,
+        };
+
     /// <summary>Two may overlap by this much, minutes.</summary>
     private const double MayOverlapMin = 1;
 
+    /// <summary>A pot without scent may be kept warm so long.</summary>
+    private const double KeptWarmMin = 30;
+
     /// <summary>Every two that clash, the soonest first: who can wait longer, waits; of two alike the later.</summary>
-    public static IReadOnlyList<HandsClash> Of(IReadOnlyList<BatchClock> clocks)
+    public static IReadOnlyList<HandsClash> Of(IReadOnlyList<HandsBlock> blocks)
     {
         var clashes = new List<HandsClash>();
-        for (var i = 0; i < clocks.Count; i++)
+        for (var i = 0; i < blocks.Count; i++)
         {
-            for (var j = i + 1; j < clocks.Count; j++)
+            for (var j = i + 1; j < blocks.Count; j++)
             {
-                BatchClock one = clocks[i],
-                    other = clocks[j];
-                DateTime from = one.CallsAt > other.CallsAt ? one.CallsAt : other.CallsAt,
-                    to = Min(one.CallsAt.AddMinutes(one.HandsMin), other.CallsAt.AddMinutes(other.HandsMin));
-                if ((to - from).TotalMinutes <= MayOverlapMin)
+                if (blocks[i].Lot != blocks[j].Lot && Between(blocks[i], blocks[j]) is { } clash)
                 {
-                    continue;
+                    clashes.Add(clash);
                 }
-
-                var waits =
-                    one.SlackMin > other.SlackMin ? one
-                    : other.SlackMin > one.SlackMin ? other
-                    : one.CallsAt > other.CallsAt ? one
-                    : other;
-                var first = waits == one ? other : one;
-                var wait = (first.CallsAt.AddMinutes(first.HandsMin) - waits.CallsAt).TotalMinutes;
-                clashes.Add(new HandsClash(from, first.Lot, waits.Lot, Math.Ceiling(wait), waits.SlackMin >= wait));
             }
         }
 
-        return [.. clashes.OrderBy(clash => clash.At)];
+        // Two batches clash once at a time: what follows the first moves with it.
+        return
+        [
+            .. clashes.OrderBy(clash => clash.At).DistinctBy(clash => (Min(clash.First.Lot, clash.Waits.Lot), Max(clash.First.Lot, clash.Waits.Lot))),
+        ];
     }
 
-    private static DateTime Min(DateTime one, DateTime other) => one < other ? one : other;
+    private static HandsClash? Between(HandsBlock one, HandsBlock other)
+    {
+        DateTime from = one.From > other.From ? one.From : other.From,
+            to = one.To < other.To ? one.To : other.To;
+        if ((to - from).TotalMinutes <= MayOverlapMin)
+        {
+            return null;
+        }
+
+        var burns = (one.HasHeat && other.HasAlcohol) || (one.HasAlcohol && other.HasHeat);
+        if (!burns && (one.Hands != Hands.Hands || other.Hands != Hands.Hands))
+        {
+            return null;
+        }
+
+        var waits =
+            one.SlackMin > other.SlackMin ? one
+            : other.SlackMin > one.SlackMin ? other
+            : one.From > other.From ? one
+            : other;
+        var first = waits == one ? other : one;
+        var wait = Math.Ceiling((first.To - waits.From).TotalMinutes);
+        var kind =
+            burns ? ClashKind.NeverTogether
+            : waits.SlackMin >= wait ? ClashKind.Waits
+            : waits.CanStayWarm && wait <= KeptWarmMin ? ClashKind.KeptWarm
+            : ClashKind.TwoPairs;
+        return new HandsClash(from, first, waits, wait, kind);
+    }
+
+    private static string Min(string one, string other) => string.CompareOrdinal(one, other) < 0 ? one : other;
+
+    private static string Max(string one, string other) => string.CompareOrdinal(one, other) < 0 ? other : one;
+}
+
+/// <summary>What can be done about two that want the hands at once.</summary>
+public enum ClashKind
+{
+    /// <summary>One waits without harm.</summary>
+    Waits,
+
+    /// <summary>One stays in the bath, lid on, until the other is done.</summary>
+    KeptWarm,
+
+    /// <summary>Neither waits: a second pair of hands, or one window is given up.</summary>
+    TwoPairs,
+
+    /// <summary>Heat and something that burns.</summary>
+    NeverTogether,
 }

@@ -274,6 +274,7 @@ internal sealed class SheetSteps
             Id = id,
             Template = template.Id,
             AsksCup = template.Records.Contains("cup"),
+            AsksPack = FillsOrPours.Contains(template.Kind) && template.Records.Contains("weight") && template.Records.Contains("count"),
             Kind = template.Kind,
             Title = Wording.Capital(here.In(template.Title)),
             Text = text,

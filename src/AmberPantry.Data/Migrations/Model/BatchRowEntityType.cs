@@ -27,7 +27,7 @@ namespace AmberPantry.Data.Migrations.Model
                 "AmberPantry.Data.Batches.BatchRow",
                 typeof(BatchRow),
                 baseEntityType,
-                propertyCount: 35,
+                propertyCount: 36,
                 navigationCount: 3,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 7,
@@ -140,6 +140,20 @@ namespace AmberPantry.Data.Migrations.Model
                 fieldInfo: typeof(BatchRow).GetField("<Family>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 valueConverter: new PantryDb.FamilyConverter());
             family.SetSentinelFromProviderValue("");
+
+            var filling = runtimeEntityType.AddProperty(
+                "Filling",
+                typeof(Filling),
+                propertyInfo: typeof(BatchRow).GetProperty("Filling", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<Filling>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+            filling.SetValueConverter(new ValueConverter<Filling, string>(
+                string (Filling value) => Json.Write(value),
+                Filling (string text) => Json.Read<Filling>(text)));
+            filling.SetComparer(new ValueComparer<Filling>(
+                bool (Filling a, Filling b) => Json.Write(a) == Json.Write(b),
+                int (Filling value) => Json.Write(value).GetHashCode(StringComparison.Ordinal),
+                Filling (Filling value) => value));
 
             var finishedAt = runtimeEntityType.AddProperty(
                 "FinishedAt",

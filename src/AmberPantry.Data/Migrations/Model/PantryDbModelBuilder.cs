@@ -11,7 +11,7 @@ namespace AmberPantry.Data.Migrations.Model
     public partial class PantryDbModel
     {
         private PantryDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("5f2007f9-036a-4bb0-9139-00a8a99c9b06"), entityTypeCount: 18)
+            : base(skipDetectChanges: false, modelId: new Guid("08f54322-6950-4792-8a0c-a3aca0823c95"), entityTypeCount: 18)
         {
         }
 

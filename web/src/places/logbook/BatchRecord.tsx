@@ -50,6 +50,11 @@ export function BatchRecord({ id }: { id: number }) {
               batch.givenUpFor == null &&
               ` ${batch.unitsMade} ${plural(view.unit, batch.unitsMade)} filled, ${batch.unitsLeft} left.`}
           </p>
+          {view.filled && (
+            <p className="quiet">
+              <Sentence text={view.filled} />
+            </p>
+          )}
         </div>
         <div className="button-row">
           {!batch.finishedAt && (

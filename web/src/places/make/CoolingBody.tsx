@@ -25,7 +25,8 @@ type Props = {
   onAsk: (asks: CoolingAsks) => void;
 };
 
-export type CoolingAsks = "place" | "word" | null;
+/** What is asked for in place of the curve. */
+export type CoolingAsks = "place" | "word" | "packs" | null;
 
 /** A step at which a mix cools: its run, when to come back, what was read. */
 export function CoolingBody({

@@ -359,7 +359,14 @@ describe("making a batch", () => {
     await user.type(screen.getByLabelText("Notes"), "poured well");
     await user.click(next());
     await waitFor(() => expect(where()).toBe("/logbook/9"));
-    expect(commands().at(-1)).toEqual({ kind: "finish", units: 12, notes: "poured well" });
+    expect(commands().at(-1)).toEqual({
+      kind: "finish",
+      units: 12,
+      notes: "poured well",
+      others: null,
+      sampleG: null,
+      restG: null,
+    });
   });
 
   it("stays at the end when finishing is refused, with count and notes", async () => {

@@ -14,23 +14,22 @@ import {
 import { keys, touch } from "../../api/keys";
 import { useHouse } from "../../shell/HouseContext";
 import { usePageTitle } from "../../shell/usePageTitle";
-import { Area, Field } from "../../kit/Field";
 import { complaint, isBlank, type Quantity, quantity, shownIn, typed } from "../../kit/quantity";
-import { day, inside, narrow, plural, quoted, readNumber } from "../../words/format";
+import { day, inside, narrow, plural } from "../../words/format";
 import { plain } from "../../words/Sentence";
 import { reach } from "./gauge";
+import { FinishForm, finishOf, nothingFilled } from "./FinishForm";
 import { GiveUpDialog } from "./GiveUpDialog";
 import { MakeKeys } from "./MakeKeys";
 import { MakeNot } from "./MakeNot";
 import { isRead, StepBody } from "./StepBody";
-import { type CoolingAsks, CoolingBody } from "./CoolingBody";
+import type { CoolingAsks } from "./CoolingBody";
 import { CupField } from "./CupField";
 import { placeOf, recordedAt, useBatch } from "./useBatch";
-import { liveNumber, useScale } from "./useScale";
-import { nothingTold, type Told, useWatch } from "./useWatch";
+import { liveNumber, useScale, type Weighing } from "./useScale";
+import { nothingTold, type Told, useWatch, type Watched } from "./useWatch";
 import { WatchedActs } from "./WatchedActs";
-import { WetBody } from "./WetBody";
-import { WhipBody } from "./WhipBody";
+import { WatchedBody } from "./WatchedBody";
 import { WeighBody } from "./WeighBody";
 import "./make.css";
 
@@ -70,8 +69,7 @@ export function MakeBatch() {
   const [coolingAsks, setCoolingAsks] = useState<CoolingAsks>(null);
   const [wiping, setWiping] = useState(0);
   const [givingUp, setGivingUp] = useState(false);
-  const [units_, setUnits] = useState("");
-  const [notes, setNotes] = useState("");
+  const [ending, setEnding] = useState(() => nothingFilled(units));
   const sleepsUntil = useRef(0);
   const sprayedAt = useRef(0);
   // What stood for this step when it was opened: a record fetched since then has not been looked at.
@@ -82,16 +80,14 @@ export function MakeBatch() {
   const index = at ?? (view ? placeOf(view, waiting) : 0);
   const step = batch?.steps[index];
   const watched = useWatch(id, step);
+  const weighs = weighingOf(step, watched);
   const scale = useScale(
     id,
-    step,
-    view !== undefined && step !== undefined && recordedAt(view, waiting, step.id)?.weighedG != null,
+    weighs,
+    view !== undefined && step?.kind === "weigh" && recordedAt(view, waiting, step.id)?.weighedG != null,
   );
   const number = scale?.follows ? liveNumber(scale, units) : typedNumber;
-  const cooling = watched?.cooling;
-  const whipping = watched?.whipping;
-  const wetting = watched?.wetting;
-  const watchedNow = cooling ?? whipping ?? wetting;
+  const { whipping, wetting } = watched ?? {};
   const refused = refusal.step === step?.id ? refusal.text : "";
   const setRefused = (text: string) => setRefusal({ step: step?.id ?? "", text });
 
@@ -103,7 +99,7 @@ export function MakeBatch() {
   useEffect(() => {
     if (!view || !step) return;
     const before = recordedAt(view, waiting, step.id);
-    const measure = step.kind === "weigh" ? "mass" : "temperature";
+    const measure = weighs ? "mass" : "temperature";
     const known = measure === "mass" ? before?.weighedG : before?.temperatureC;
     setNumber(
       known == null ? (drafts.current.get(step.id) ?? quantity(measure, null, units)) : quantity(measure, known, units),
@@ -114,7 +110,7 @@ export function MakeBatch() {
     setCoolingAsks(null);
     sleepsUntil.current = performance.now() + sleepMs;
     // eslint-disable-next-line react-hooks/exhaustive-deps -- what was typed must survive an answer that only repeats the record
-  }, [step?.id]);
+  }, [step?.id, weighs?.of]);
 
   useEffect(() => {
     const lock = navigator.wakeLock?.request("screen").catch(() => null);
@@ -144,13 +140,13 @@ export function MakeBatch() {
   const last = index === batch.steps.length - 1;
   const weighing = step.kind === "weigh";
   const value = number.exact;
-  const target = step.targetG ?? 0;
-  const tolerance = step.toleranceG ?? 0;
-  const state = weighing ? reach(value ?? 0, target, tolerance) : null;
+  const target = weighs?.targetG ?? 0;
+  const tolerance = weighs?.toleranceG ?? 0;
+  const state = weighs ? reach(value ?? 0, target, tolerance) : null;
   if (over && state !== "over") setOver(null);
   const nextStep = batch.steps[index + 1];
   const outside =
-    weighing || value === null
+    weighs || value === null
       ? ""
       : step.toC != null && value > (step.mostC ?? step.toC)
         ? `Wanted is ${units.temperature(step.mostC ?? step.toC)} or less.`
@@ -160,7 +156,7 @@ export function MakeBatch() {
 
   const record = (weighedG: number | null, note: string | null) => {
     setAt(Math.min(index + 1, batch.steps.length - 1));
-    const temperatureC = weighing ? null : value;
+    const temperatureC = weighs ? null : value;
     act({ kind: "record_step", step: step.id, weighedG, temperatureC, note, seen: seen.current }).catch(
       async (error: unknown) => {
         setAt(index);
@@ -174,16 +170,16 @@ export function MakeBatch() {
   };
 
   const finish = async () => {
-    const count = units_.trim() === "" ? null : readNumber(units_);
-    if (count === null || !Number.isInteger(count)) {
-      setRefused(`${quoted(units_)} is not a count. Type how many you filled, 0 if none.`);
+    const told = finishOf(ending, units);
+    if (typeof told === "string") {
+      setRefused(told);
       return;
     }
     act({ kind: "record_step", step: step.id, weighedG: null, temperatureC: null, note: null }).catch(
       () => undefined, // The finish that follows tells what is wrong.
     );
     try {
-      await act({ kind: "finish", units: count, notes });
+      await act(told);
       navigate(`/logbook/${id}`);
     } catch (error) {
       setRefused(inWords(error));
@@ -193,12 +189,12 @@ export function MakeBatch() {
   const next = () => {
     if (performance.now() < sleepsUntil.current || wiping > 0) return;
     if (last) return void finish();
-    const least = weighing ? 0 : -30;
+    const least = weighs ? 0 : -30;
     if (!isBlank(number) && (value === null || value < least)) {
-      setRefused(complaint({ ...number, exact: null }, weighing ? target : 70, units));
+      setRefused(complaint({ ...number, exact: null }, weighs ? target : 70, units));
       return;
     }
-    if (!weighing) {
+    if (!weighs) {
       if (whipping && !whipping.isEnough && asks === null) {
         setAsks(`Go on at ${whipping.airPercent}${narrow}%? ${plain(whipping.says)}`);
         sleepsUntil.current = performance.now() + sleepMs;
@@ -221,8 +217,18 @@ export function MakeBatch() {
       return;
     }
     if (value === null) {
-      setRefused(`Type what the scale shows for ${inside(step.title)}.`);
+      setRefused(`Type what the scale shows for ${inside(weighs.title)}.`);
       return;
+    }
+    if (!weighing) {
+      if (state !== "right" && asks === null) {
+        setAsks(
+          `Keep ${units.weight(value)}? ${units.weight(Math.abs(target - value))} ${state === "over" ? "too much" : "are missing"}; Next again keeps it.`,
+        );
+        sleepsUntil.current = performance.now() + sleepMs;
+        return;
+      }
+      return void tell({ ...nothingTold, massG: value, part: weighs.title }).then((kept) => kept && setAsks(null));
     }
     if (state === "over" && !over) {
       api
@@ -313,7 +319,7 @@ export function MakeBatch() {
       tare={scale?.tare}
       undo={back}
       wipe={() => setWiping(wipeSeconds)}
-      type={(weighing || isRead(step)) && !last ? type : undefined}
+      type={(weighs || isRead(step)) && !last ? type : undefined}
     >
       <main id="main" tabIndex={-1} className="make">
         <header className="make-strip">
@@ -360,30 +366,22 @@ export function MakeBatch() {
               onKey={type}
               onLot={(lot) => act({ kind: "choose_lot", step: step.id, lot })}
             />
-          ) : watched && cooling && !last ? (
-            <CoolingBody
+          ) : watched && isWatched(watched) && !last ? (
+            <WatchedBody
               batch={id}
               step={step}
-              watch={cooling}
-              now={watched.now}
+              watched={watched}
               number={shown}
+              scale={scale}
+              state={state ?? "short"}
               units={units}
-              onType={onType}
-              onRead={tell}
+              sprays={spraysOf(waiting, step.id)}
               asks={coolingAsks}
               onAsk={setCoolingAsks}
+              onType={onType}
+              onRead={tell}
               onTakeBack={takeBack}
-            />
-          ) : whipping && !last ? (
-            <WhipBody step={step} coach={whipping} units={units} onRead={tell} onTakeBack={takeBack} />
-          ) : wetting && !last ? (
-            <WetBody
-              step={step}
-              coach={wetting}
-              waiting={spraysOf(waiting, step.id)}
-              units={units}
               onSpray={spray}
-              onWord={(word) => void tell({ ...nothingTold, word })}
             />
           ) : (
             <StepBody
@@ -399,29 +397,16 @@ export function MakeBatch() {
                 </div>
               )}
               {last && (
-                <div className="make-finish">
-                  <label>
-                    How many {plural(view.unit, 2)} did you fill?{" "}
-                    <Field
-                      className="make-field"
-                      inputMode="numeric"
-                      value={units_}
-                      onChange={(event) => {
-                        setUnits(event.target.value);
-                        setRefused("");
-                      }}
-                    />
-                  </label>
-                  <label>
-                    Notes
-                    <Area
-                      className="make-field"
-                      rows={2}
-                      value={notes}
-                      onChange={(event) => setNotes(event.target.value)}
-                    />
-                  </label>
-                </div>
+                <FinishForm
+                  of={ending}
+                  unit={view.unit}
+                  filling={watched?.filling}
+                  units={units}
+                  onChange={(now) => {
+                    setEnding(now);
+                    setRefused("");
+                  }}
+                />
               )}
             </StepBody>
           )}
@@ -458,15 +443,13 @@ export function MakeBatch() {
               Back
             </button>
             <WatchedActs
-              cooling={cooling}
-              whipping={whipping}
-              wetting={wetting}
+              watched={watched}
               asks={coolingAsks}
               onAsk={setCoolingAsks}
               onRead={tell}
               onTakeBack={takeBack}
             />
-            {!watchedNow && (weighing || isRead(step)) && !last && (
+            {(weighs || (!(watched && isWatched(watched)) && isRead(step))) && !last && (
               <button
                 type="button"
                 onClick={() => {
@@ -498,13 +481,13 @@ export function MakeBatch() {
             )}
           </div>
         </section>
-        <button type="button" className={state === "right" || !weighing ? "next ready" : "next"} onClick={next}>
+        <button type="button" className={state === "right" || !weighs ? "next ready" : "next"} onClick={next}>
           <b>{last ? "Finish" : "Next"}</b>
           <span>{last ? "into the logbook" : nextStep?.title}</span>
           {nextStep?.targetG != null && <strong>{units.weight(nextStep.targetG)}</strong>}
         </button>
         <div className="visually-hidden" role="status">
-          {weighing && value !== null ? spoken(value, target, tolerance) : ""}
+          {weighs && value !== null ? spoken(value, target, tolerance) : ""}
         </div>
         {givingUp && (
           <GiveUpDialog
@@ -525,6 +508,27 @@ export function MakeBatch() {
     </MakeKeys>
   );
 }
+
+/** What the scale is wanted for: the material of a step, or a part that is split off. */
+function weighingOf(step: MakeStep | undefined, watched: Watched | null): Weighing | undefined {
+  if (step?.kind === "weigh")
+    return { of: step.id, title: step.title, targetG: step.targetG ?? 0, toleranceG: step.toleranceG ?? 0 };
+  const part = watched?.splitting?.parts.find((one) => one.name === watched.splitting?.now);
+  return step && part
+    ? { of: `${step.id}/${part.name}`, title: part.name, targetG: part.targetG, toleranceG: part.toleranceG }
+    : undefined;
+}
+
+const isWatched = (watched: Watched) =>
+  [
+    watched.cooling,
+    watched.whipping,
+    watched.wetting,
+    watched.filling,
+    watched.splitting,
+    watched.drying,
+    watched.bowl,
+  ].some((one) => one != null);
 
 function spoken(grams: number, target: number, tolerance: number): string {
   const state = reach(grams, target, tolerance);

@@ -1,9 +1,12 @@
 import { Button } from "antd";
 import { useNavigate } from "react-router";
-import { api, inWords } from "../../api/client";
+import { api, type Clocks, inWords } from "../../api/client";
 import { keys } from "../../api/keys";
 import { More } from "../../kit/More";
 import { usePages } from "../../kit/usePages";
+import { untilWords } from "../../shell/ClockStrip";
+import { useClocks } from "../../shell/useClocks";
+import { Jar } from "../../instruments/glyphs";
 import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
 import { useRoving } from "../../shell/useRoving";
@@ -12,6 +15,48 @@ import { CallSettings } from "./CallSettings";
 import "../today/today.css";
 import "./start.css";
 
+const words = { stop: "Stop", fix: "Fix", watch: "Watch", note: "Note" } as const;
+
+/** Where two batches want the hands at once, and what can be done about it. */
+function Clashes({ clashes }: { clashes: Clocks["clashes"] }) {
+  const navigate = useNavigate();
+  return (
+    <div className="plate-right-scroll">
+      <div className="region-head looks-head">
+        <h2 className="head">One pair of hands</h2>
+      </div>
+      <ul className="findings">
+        {clashes.map((clash) => (
+          <li key={`${clash.first} ${clash.waits}`} className={`finding finding-${clash.severity}`}>
+            <Jar severity={clash.severity} />
+            <div>
+              <p>
+                <b className="severity">{words[clash.severity]}</b> <b>{time(clash.at)}</b>: {clash.says}
+              </p>
+              <div className="button-row">
+                <Button size="small" onClick={() => navigate(`/make/${clash.first}`)}>
+                  Open the first
+                </Button>
+                <Button size="small" onClick={() => navigate(`/make/${clash.waits}`)}>
+                  The other first
+                </Button>
+              </div>
+            </div>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function NextAct({ clock, now }: { clock: Clocks["clocks"][number]["clock"] | undefined; now: number }) {
+  return clock ? (
+    <p className="quiet">
+      {clock.words} <b>{untilWords(clock, now)}</b>, then {inside(clock.then)}
+    </p>
+  ) : null;
+}
+
 /** Batches that are being made. */
 export function MakeList() {
   const open = usePages(keys.openBatches(), (after) => api.openBatches(after ? { after } : {}));
@@ -19,8 +64,14 @@ export function MakeList() {
   const { units } = useHouse();
   const navigate = useNavigate();
   const rows = useRoving<HTMLDivElement>(".today-bench");
+  const { all, now } = useClocks();
+  const clashes = all?.clashes ?? [];
   return (
-    <Plates name="Make" title={<h1 className="title">Make</h1>}>
+    <Plates
+      name="Make"
+      title={<h1 className="title">Make</h1>}
+      {...(clashes.length > 0 ? { fold: `${clashes.length} to settle`, right: <Clashes clashes={clashes} /> } : {})}
+    >
       <div className="scrolls today-list">
         {open.error && <p className="page-note">{inWords(open.error)}</p>}
         {open.items?.length === 0 && (
@@ -38,6 +89,7 @@ export function MakeList() {
                 step {batch.atStep + 1} of {batch.steps}, {inside(batch.atTitle)}. Trial {batch.trialNumber}, lot{" "}
                 <span className="lot">{batch.lot}</span>, begun {day(batch.startedAt)}
               </p>
+              <NextAct clock={all?.clocks.find((one) => one.batch === batch.id)?.clock} now={now} />
             </div>
             <span className="figure">{units.roundWeight(batch.batchG)}</span>
             <Button type={i === 0 ? "primary" : "default"} onClick={() => navigate(`/make/${batch.id}`)}>

@@ -10,7 +10,7 @@ import { RoomForm } from "../../kit/RoomForm";
 import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
 import { remembered } from "../../shell/remembered";
-import { narrow, plural } from "../../words/format";
+import { narrow, percent, plural } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { MakeNot } from "./MakeNot";
 import { MethodChoices } from "./MethodChoices";
@@ -191,6 +191,7 @@ function Start({ start }: { start: StartView }) {
       )}
       <div className="scrolls">
         <StockNeeds start={start} />
+        {start.loss && <PlanLoss start={start} loss={start.loss} onError={setError} />}
         <MethodChoices start={start} />
         <SheetSteps steps={start.steps} />
       </div>
@@ -223,6 +224,43 @@ function StockNeeds({ start }: { start: StartView }) {
         <ul>{start.stock.filter((need) => !short.includes(need)).map(told)}</ul>
       </details>
     </div>
+  );
+}
+
+/** What batches before have lost: with one act it is planned so. */
+function PlanLoss({
+  start,
+  loss,
+  onError,
+}: {
+  start: StartView;
+  loss: NonNullable<StartView["loss"]>;
+  onError: (words: string) => void;
+}) {
+  const queries = useQueryClient();
+  return (
+    <p className="start-stock">
+      <Sentence text={loss.says} />{" "}
+      <Button
+        size="small"
+        disabled={start.isMade}
+        onClick={async () => {
+          try {
+            await api.editTrial(
+              start.trial,
+              start.revision,
+              [{ kind: "set_batch", batch: loss.batch }],
+              crypto.randomUUID(),
+            );
+            await touch(queries, "made");
+          } catch (refused) {
+            onError(inWords(refused));
+          }
+        }}
+      >
+        Plan with {percent(loss.percent)}
+      </Button>
+    </p>
   );
 }
 

@@ -1,12 +1,9 @@
-import type { CoolingWatch, WetCoach, WhipCoach } from "../../api/client";
+import { plural } from "../../words/format";
 import type { CoolingAsks } from "./CoolingBody";
-import type { Told } from "./useWatch";
-import { nothingTold } from "./useWatch";
+import { nothingTold, type Told, type Watched } from "./useWatch";
 
 type Props = {
-  cooling: CoolingWatch | null | undefined;
-  whipping: WhipCoach | null | undefined;
-  wetting: WetCoach | null | undefined;
+  watched: Watched | null;
   asks: CoolingAsks;
   onAsk: (asks: CoolingAsks) => void;
   onRead: (read: Told) => Promise<boolean>;
@@ -14,8 +11,9 @@ type Props = {
 };
 
 /** What can be done at a step that is watched, beside going on. */
-export function WatchedActs({ cooling, whipping, wetting, asks, onAsk, onRead, onTakeBack }: Props) {
-  const choice = (of: "place" | "word", words: string) => (
+export function WatchedActs({ watched, asks, onAsk, onRead, onTakeBack }: Props) {
+  const { cooling, whipping, wetting, filling } = watched ?? {};
+  const choice = (of: NonNullable<CoolingAsks>, words: string) => (
     <button type="button" aria-expanded={asks === of} onClick={() => onAsk(asks === of ? null : of)}>
       {words}
     </button>
@@ -24,6 +22,9 @@ export function WatchedActs({ cooling, whipping, wetting, asks, onAsk, onRead, o
     <>
       {cooling && cooling.places.length > 0 && choice("place", "Another place")}
       {cooling && cooling.words.length > 0 && choice("word", "Thick already")}
+      {cooling &&
+        filling &&
+        choice("packs", asks === "packs" ? "How it cools" : `Weigh the ${plural(filling.unit, 2)}`)}
       {whipping && (
         <button
           type="button"

@@ -1,7 +1,7 @@
 import type { Batch, MakeStep } from "../../api/client";
 import type { Quantity } from "../../kit/quantity";
-import { QuantityField } from "../../kit/QuantityField";
 import { narrow, type Units } from "../../words/format";
+import { BigNumber } from "./BigNumber";
 import type { Reach } from "./gauge";
 import { LotLine } from "./LotLine";
 import { Sayings } from "./StepBody";
@@ -22,20 +22,12 @@ type Props = {
   onLot: (lot: string) => Promise<unknown>;
 };
 
-const fullSize = 5;
-
-/** So wide is a number in its own size: the point takes less than a digit. */
-const widthOf = (text: string) =>
-  `${[...text].reduce((sum, letter) => sum + (/[.,]/.test(letter) ? 0.28 : 0.47), 0.03)}em`;
-
 /** Weighing: the material, one huge number, how far to go, and the gauge. */
 export function WeighBody({ view, step, number, scale, state, units, onType, onKey, onLot }: Props) {
   const target = step.targetG ?? 0;
   const tolerance = step.toleranceG ?? 0;
   const left = target - (number.exact ?? 0);
-  const letters = number.text.length;
   const lots = view.lots.find((one) => one.step === step.id);
-  const shrink = Math.min(1, fullSize / Math.max(1, letters));
   return (
     <>
       <h2 className="make-title">{step.title}</h2>
@@ -44,23 +36,7 @@ export function WeighBody({ view, step, number, scale, state, units, onType, onK
       </p>
       {lots && <LotLine key={step.id} lots={lots} units={units} onChoose={onLot} />}
       <Sayings step={step} />
-      <label className="make-big" style={{ fontSize: `calc(var(--big) * ${shrink})` }}>
-        <QuantityField
-          of={number}
-          units={units}
-          most={8}
-          bare
-          variant="borderless"
-          className="make-number"
-          aria-label={`Weight of ${step.title} in ${units.mass}`}
-          placeholder={units.bareWeight(0)}
-          style={{ width: widthOf(letters > 2 ? number.text : units.bareWeight(0)) }}
-          onType={onType}
-          readOnly={scale?.follows}
-          autoFocus
-        />
-        <span className="unit">{units.mass}</span>
-      </label>
+      <BigNumber of={number} units={units} label={step.title} scale={scale} onType={onType} />
       {scale && <ScaleLine scale={scale} />}
       <p className="make-go">
         {state === "right" ? (

@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { api, inWords, type DeviceState, type MakeStep } from "../../api/client";
+import { api, inWords, type DeviceState } from "../../api/client";
 import { type Quantity, quantity } from "../../kit/quantity";
 import { useDevice } from "../../shell/devices";
 import type { Units } from "../../words/format";
@@ -28,15 +28,18 @@ export const liveNumber = ({ value }: LiveScale, units: Units): Quantity => ({
   text: value === null ? "" : units.bareWeight(value),
 });
 
-/** The scale at a weighing: tared once for each step, even through a reload, and let go when the maker types. */
-export function useScale(batch: number, step: MakeStep | undefined, isRecorded: boolean): LiveScale | undefined {
+/** Something that is weighed, by a name that nothing else in the batch has. */
+export type Weighing = { of: string; title: string; targetG: number; toleranceG: number };
+
+/** The scale at a weighing: tared once for each, even through a reload, and let go when the maker types. */
+export function useScale(batch: number, weighing: Weighing | undefined, isRecorded: boolean): LiveScale | undefined {
   const device = useDevice("scale");
-  const key = `${batch}/${step?.id ?? ""}`;
+  const key = `${batch}/${weighing?.of ?? ""}`;
   const [typedAt, setTypedAt] = useState<string | null>(null);
   const [followedAt, setFollowedAt] = useState<string | null>(null);
   const [tared, setTared] = useState(() => localStorage.getItem(taredKey));
   const [failed, setFailed] = useState("");
-  const follows = step?.kind === "weigh" && typedAt !== key && (!isRecorded || followedAt === key);
+  const follows = weighing !== undefined && typedAt !== key && (!isRecorded || followedAt === key);
   const tells = device?.standing === "moving" || device?.standing === "settled";
 
   const tare = (purpose: string | null) =>
@@ -54,10 +57,10 @@ export function useScale(batch: number, step: MakeStep | undefined, isRecorded: 
   const wantsTare = follows && tells && !isTared;
   useEffect(() => {
     if (wantsTare) tare(key);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each step
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each weighing
   }, [wantsTare, key]);
 
-  if (!device || step?.kind !== "weigh") return undefined;
+  if (!device || !weighing) return undefined;
   return {
     device,
     follows,
@@ -71,7 +74,7 @@ export function useScale(batch: number, step: MakeStep | undefined, isRecorded: 
       setFollowedAt(key);
     },
     pour: device.pretend
-      ? () => void api.pour(step.targetG ?? 0).catch((error: unknown) => setFailed(inWords(error)))
+      ? () => void api.pour(weighing.targetG).catch((error: unknown) => setFailed(inWords(error)))
       : undefined,
   };
 }

@@ -10,7 +10,7 @@ import { useRefused } from "../../kit/useRefused";
 import { useHouse } from "../../shell/HouseContext";
 import { Dialog } from "../../kit/Dialog";
 
-const fields = ["name", "unit", "millilitres", "price", "limitC"];
+const fields = ["name", "unit", "millilitres", "tareG", "price", "limitC"];
 
 type Props = {
   of: Container | null;
@@ -42,6 +42,7 @@ export function ContainerDialog({ of, taken, onKeep, onClose }: Props) {
   const [price, setPrice] = useState(() => quantity("number", of?.price, units));
   const [material, setMaterial] = useState<Made>(of?.material ?? (of?.isPlastic ? "plastic" : "unknown"));
   const [limit, setLimit] = useState(() => quantity("temperature", of?.limitC, units));
+  const [tare, setTare] = useState(() => quantity("mass", of?.tareG, units));
   const refused = useRefused();
   const typed =
     <Value,>(set: (value: Value) => void) =>
@@ -52,6 +53,7 @@ export function ContainerDialog({ of, taken, onKeep, onClose }: Props) {
   const save = async () => {
     if (holds.exact === null) return refused.say("millilitres", complaint(holds, 60, units));
     if (!isTaken(limit)) return refused.say("limitC", complaint(limit, 85, units));
+    if (!isTaken(tare)) return refused.say("tareG", complaint(tare, 14, units));
     if (!isTaken(price)) return refused.say("price", complaint(price, 0.42, units));
     try {
       await onKeep({
@@ -63,6 +65,7 @@ export function ContainerDialog({ of, taken, onKeep, onClose }: Props) {
         isPlastic: material === "plastic" || material === "polystyrene",
         material: material === "unknown" ? null : material,
         limitC: limit.exact,
+        tareG: tare.exact,
       });
       onClose();
     } catch (error) {
@@ -103,6 +106,17 @@ export function ContainerDialog({ of, taken, onKeep, onClose }: Props) {
               onType={typed(setHolds)}
             />{" "}
             ml
+          </span>
+        </FormLine>
+        <FormLine label="Empty it weighs" error={refused.of("tareG")}>
+          <span>
+            <QuantityField
+              of={tare}
+              units={units}
+              placeholder="not weighed"
+              aria-invalid={refused.of("tareG") !== ""}
+              onType={typed(setTare)}
+            />
           </span>
         </FormLine>
         <FormLine label={`One costs, ${house.house.workshop.currency}`} error={refused.of("price")}>

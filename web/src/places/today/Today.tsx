@@ -9,7 +9,9 @@ import { useHouse } from "../../shell/HouseContext";
 import { outbox } from "../../shell/outbox";
 import { type SaidBack, SaidLine } from "../../kit/SaidLine";
 import { Sheet, type SheetColumn } from "../../kit/Sheet";
+import { HandsStrip } from "../../shell/HandsStrip";
 import { Plates } from "../../shell/Plates";
+import { useClocks } from "../../shell/useClocks";
 import { useKeys } from "../../shell/useKeys";
 import { useRoving } from "../../shell/useRoving";
 import { day, inside, narrow, plural, span, time, type Units, weekday } from "../../words/format";
@@ -29,6 +31,7 @@ const words = { stop: "Stop", fix: "Fix", watch: "Watch", note: "Note" } as cons
 /** The first page: what was broken off, what needs a look, what tomorrow's heat does to stock. */
 export function TodayPage() {
   const query = useQuery({ queryKey: keys.today, queryFn: api.today });
+  const { all, now } = useClocks();
   const { house, units } = useHouse();
   const queries = useQueryClient();
   const navigate = useNavigate();
@@ -189,6 +192,17 @@ export function TodayPage() {
     >
       <div className="scrolls today-list">
         {asking === "room" && <RoomForm room={today.room} onDone={(words) => (setSaid({ words }), setAsking(null))} />}
+        {all && all.batches.length > 0 && (
+          <>
+            {all.day && (
+              <p className="today-hands">
+                Your hands: about {span(all.day.minutes * 60_000)} of work between {time(all.day.from)} and{" "}
+                {time(all.day.to)}
+              </p>
+            )}
+            <HandsStrip clocks={all} now={now} lanes={false} />
+          </>
+        )}
         {today.interrupted.map((batch, i) => (
           <div key={batch.id} className={i === 0 ? "today-row first" : "today-row"}>
             <span className="hour">{time(batch.touchedAt)}</span>

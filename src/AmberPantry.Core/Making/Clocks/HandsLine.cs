@@ -1,0 +1,149 @@
+using AmberPantry.Core.Workshops;
+
+namespace AmberPantry.Core.Making.Clocks;
+
+/// <summary>A stretch of a batch that wants the hands, the eyes or nothing.</summary>
+/// <param name="Lot">Which batch.</param>
+/// <param name="Step">Id of its first step.</param>
+/// <param name="Title">What is done.</param>
+/// <param name="From">UTC, by the clocks as they stand.</param>
+public sealed record HandsBlock(string Lot, string Step, string Title, Hands Hands, DateTime From, DateTime To)
+{
+    /// <summary>Minutes that it may begin later without harm.</summary>
+    public required double SlackMin { get; init; }
+
+    /// <summary>The step before it is one of heat: it can stay in the bath, lid on.</summary>
+    public required bool CanStayWarm { get; init; }
+
+    /// <summary>Something that burns stands open.</summary>
+    public required bool HasAlcohol { get; init; }
+
+    /// <summary>On the heat, watched.</summary>
+    public required bool HasHeat { get; init; }
+}
+
+/// <summary>What the one pair of hands does for a while.</summary>
+/// <param name="Words">"pour", "free 8 min", "both".</param>
+public sealed record HandsSpan(DateTime From, DateTime To, string Words, bool IsBoth);
+
+/// <summary>Work of the hands.</summary>
+/// <param name="Minutes">In all.</param>
+/// <param name="From">When it begins, UTC.</param>
+/// <param name="To">When it is over.</param>
+public sealed record HandsDay(double Minutes, DateTime From, DateTime To);
+
+/// <summary>The day of one pair of hands, over all batches that are being made.</summary>
+public static class HandsLine
+{
+    /// <summary>Further ahead nothing is said.</summary>
+    public static readonly TimeSpan Ahead = TimeSpan.FromHours(24);
+
+    private const string Both = "both";
+    private const double WeighMin = 1;
+    private const double UsualMin = 5;
+    private const double LeastShownMin = 3;
+    private static readonly string[] OpenAlcohol = ["FIRE-03", "FIRE-04"];
+
+    /// <summary>The blocks of a batch from now on: the step in hand by its clock, the others by their usual times.</summary>
+    /// <param name="clock">That of the step in hand; null where it takes as long as it takes.</param>
+    public static IReadOnlyList<HandsBlock> Of(Batch batch, BatchClock? clock, DateTime now)
+    {
+        var blocks = new List<HandsBlock>();
+        var first = batch.Steps.ToList().FindIndex(step => step.Id == batch.AtStep);
+        var time = now;
+        var weighs = 0;
+        for (var i = first; i < batch.Steps.Count && time < now + Ahead; i++)
+        {
+            var step = batch.Steps[i];
+            var ends = i == first && clock is not null ? Later(clock.CallsAt, now) : time.AddMinutes(MinutesOf(step));
+            var next = Block(batch, i, step, time, ends);
+            var before = blocks.Count > 0 ? blocks[^1] : null;
+            weighs = step.Kind == StepKind.Weigh ? weighs + 1 : 0;
+            if (before is not null && Joins(before, next, weighs))
+            {
+                blocks[^1] = before with
+                {
+                    To = next.To,
+                    Title = weighs > 1 ? $"Weigh {weighs} lines" : (next.To - next.From > before.To - before.From ? next.Title : before.Title),
+                    HasAlcohol = before.HasAlcohol || next.HasAlcohol,
+                    HasHeat = before.HasHeat || next.HasHeat,
+                };
+            }
+            else
+            {
+                blocks.Add(next);
+            }
+
+            time = ends;
+        }
+
+        return blocks;
+    }
+
+    /// <summary>What the hands do, without a gap: each stretch by its words.</summary>
+    public static IReadOnlyList<HandsSpan> Lane(IReadOnlyList<HandsBlock> blocks, DateTime now, DateTime until)
+    {
+        var wanted = blocks.Where(block => block.Hands == Hands.Hands && block.To > now && block.From < until).ToArray();
+        DateTime[] cuts =
+        [
+            .. wanted
+                .SelectMany(block => new[] { block.From, block.To })
+                .Append(now)
+                .Append(until)
+                .Where(cut => cut >= now && cut <= until)
+                .Distinct()
+                .Order(),
+        ];
+        var spans = new List<HandsSpan>();
+        for (var i = 1; i < cuts.Length; i++)
+        {
+            var here = wanted.Where(block => block.From < cuts[i] && block.To > cuts[i - 1]).ToArray();
+            var minutes = (cuts[i] - cuts[i - 1]).TotalMinutes;
+            var words =
+                here.Select(block => block.Lot).Distinct().Count() > 1 ? Both
+                : here.Length > 0 ? Wording.Inside(here[0].Title)
+                : minutes >= LeastShownMin ? $"free {Wording.Number(Math.Floor(minutes), "0")}{Wording.Narrow}min"
+                : "";
+            if (words.Length > 0 && spans.Count > 0 && spans[^1].Words == words)
+            {
+                spans[^1] = spans[^1] with { To = cuts[i] };
+            }
+            else
+            {
+                spans.Add(new HandsSpan(cuts[i - 1], cuts[i], words, words == Both));
+            }
+        }
+
+        return spans;
+    }
+
+    /// <summary>The work of the hands until then; null where they are not wanted.</summary>
+    public static HandsDay? Day(IReadOnlyList<HandsBlock> blocks, DateTime now, DateTime until)
+    {
+        var wanted = blocks.Where(block => block.Hands == Hands.Hands && block.To > now && block.From < until).ToArray();
+        return wanted.Length == 0
+            ? null
+            : new HandsDay(
+                Math.Round(wanted.Sum(block => (block.To - Later(block.From, now)).TotalMinutes)),
+                Later(wanted.Min(block => block.From), now),
+                wanted.Max(block => block.To)
+            );
+    }
+
+    private static bool Joins(HandsBlock before, HandsBlock next, int weighs) =>
+        before.Hands == next.Hands
+        && (weighs > 1 || (weighs == 0 && (next.To - next.From).TotalMinutes < LeastShownMin) || next.Hands != Hands.Hands);
+
+    private static HandsBlock Block(Batch batch, int at, MakeStep step, DateTime from, DateTime to) =>
+        new(batch.Lot, step.Id, step.Title, step.Hands, from, to)
+        {
+            SlackMin = BatchClock.SlackBefore(batch.Steps, at),
+            CanStayWarm = at > 0 && batch.Steps[at - 1].Kind is StepKind.Melt or StepKind.Hold,
+            HasAlcohol = step.Cautions.Any(caution => OpenAlcohol.Contains(caution.Id)),
+            HasHeat = step.Kind is StepKind.Melt or StepKind.Hold or StepKind.Bake,
+        };
+
+    private static double MinutesOf(MakeStep step) => step.Clock?.CallsAtMin ?? (step.Kind == StepKind.Weigh ? WeighMin : UsualMin);
+
+    private static DateTime Later(DateTime one, DateTime other) => one > other ? one : other;
+}

@@ -1,0 +1,176 @@
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Making;
+using AmberPantry.Core.Making.Clocks;
+using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Fizz;
+using AmberPantry.Core.Workshops;
+
+namespace AmberPantry.Core.Tests;
+
+/// <summary>A base split by mass, trays and pieces that dry, a piece in the bowl.</summary>
+public class SplitAndDryTests
+{
+    private static readonly Workshop Shed = Sample.Shed with { HumidityPercent = 48 };
+
+    private static readonly Formula Fizz = Sample.Of(
+        Kinds.Fizzy,
+        ("sodium bicarbonate", 55),
+        ("citric acid", 28),
+        ("corn starch", 14),
+        ("jojoba oil", 2),
+        ("polysorbate 80", 1)
+    ) with
+    {
+        Batch = new BatchSize(1200, 10, "tin-60", 120),
+        ColouredParts = [new("rust", 60, [new PartColour("red iron oxide", 0.4m)]), new("cream", 40, [new PartColour("yellow iron oxide", 0.15m)])],
+    };
+
+    private static readonly Formula Soak = Sample.Of(
+        Kinds.BathSalts,
+        ("epsom salt", 62),
+        ("sea salt", 28),
+        ("sodium bicarbonate", 8),
+        ("jojoba oil", 2)
+    ) with
+    {
+        Batch = new BatchSize(1600, 4, "tin-60", 400),
+    };
+
+    private static SplitCoach Split(InHand hand) => new SplitCoacher(MaterialShelf.Plain, hand.Shed).Coach(hand.Batch)!;
+
+    private static DryCoach Dry(InHand hand) => new DryCoacher(MaterialShelf.Plain, hand.Shed).Coach(hand.Batch, hand.Now)!;
+
+    [Fact]
+    public void PartsAreWeighedOneAfterTheOther()
+    {
+        var hand = InHand.At(Fizz, "split", Shed);
+        var fresh = Split(hand);
+        Assert.Equal(("rust", false, 1200m), (fresh.Now, fresh.IsWholeWeighed, fresh.WholeG));
+        Assert.InRange(fresh.Parts.Sum(part => part.TargetG), 1190, 1200);
+        hand.Read(1190);
+        var whole = Split(hand);
+        Assert.True(whole.IsWholeWeighed);
+        Assert.InRange(whole.Parts[0].TargetG, (1190 * 0.6m) - 5, 1190 * 0.6m);
+        Assert.Contains("iron oxide, red", Assert.Single(whole.Parts[0].Colours), StringComparison.Ordinal);
+        hand.Read(whole.Parts[0].TargetG, "rust");
+        Assert.Equal("cream", Split(hand).Now);
+        var cream = hand.Read(whole.Parts[1].TargetG + 30, "cream");
+        Assert.Null(Split(hand).Now);
+        Assert.Contains("cream is 30.0", Split(hand).Says, StringComparison.Ordinal);
+        hand.Do(new TakeReadingBack(cream));
+        hand.Read(whole.Parts[1].TargetG, "cream");
+        Assert.Contains("All parts are right", Split(hand).Says, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void AColourTheScaleCannotSeeIsDoubted()
+    {
+        var coarse = Shed with { Scale = new Scale(1) };
+        Assert.Contains("cannot see", Split(InHand.At(Fizz, "split", coarse)).Parts[1].Doubt, StringComparison.Ordinal);
+        var fine = Shed with { Scale = new Scale(0.01m) };
+        Assert.Empty(Split(InHand.At(Fizz, "split", fine)).Parts[1].Doubt);
+    }
+
+    [Fact]
+    public void TheShadesDifferAndNothingIsSplitWhereNothingIsColoured()
+    {
+        Assert.Equal(2, Split(InHand.At(Fizz, "split", Shed)).Parts.Select(part => part.Hex).Distinct().Count());
+        Assert.Null(new SplitCoacher(MaterialShelf.Plain, Shed).Coach(InHand.At(Fizz, "wet", Shed).Batch));
+    }
+
+    [Fact]
+    public void WeighingsTellHowFastItDries()
+    {
+        DryingMass[] masses = [.. new double[] { 0, 2, 5, 9, 14 }.Select(h => new DryingMass(h, 120 + (4 * Math.Exp(-0.2 * h))))];
+        var fit = DryingFit.Of(masses)!;
+        Assert.InRange(fit.PerHour, 0.19, 0.21);
+        Assert.InRange(fit.DryG, 119.9, 120.1);
+        Assert.Equal(Math.Log(1000 * 4 / 120.0) / 0.2, fit.HoursTo(1), 0);
+        Assert.Null(DryingFit.Of(masses[..2]));
+        Assert.Null(DryingFit.Of([new(0, 5), new(1, 5), new(2, 5)]));
+    }
+
+    [Fact]
+    public void ThreeWeighingsOutrankTheModelAndNarrowTheDoubt()
+    {
+        var hand = InHand.At(Fizz, "dry-fizz", Shed);
+        var fresh = Dry(hand);
+        Assert.Contains("by the model", fresh.Says, StringComparison.Ordinal);
+        Assert.True(fresh.AsksMass);
+        foreach (var (h, g) in new[] { (0.0, 123.0m), (3, 121.65m), (6, 120.9m) })
+        {
+            hand.Now = InHand.Begun.AddHours(h);
+            hand.Read(g);
+        }
+
+        var told = Dry(hand);
+        Assert.Contains("by its weighings", told.Says, StringComparison.Ordinal);
+        Assert.True(told.LateAt - told.EarlyAt < (told.At - told.StartedAt) * 0.4);
+        Assert.Equal(fresh.LateAt - fresh.EarlyAt, fresh.At - fresh.StartedAt);
+        Assert.True(told.Run.Zip(told.Run.Skip(1)).All(pair => pair.Second.Left <= pair.First.Left));
+    }
+
+    [Fact]
+    public void DampAirTakesLongerAndTooDampNeverDries()
+    {
+        var hand = InHand.At(Fizz, "wet", Shed);
+        hand.Do(new ReadStep(hand.Batch.AtStep, Sprays: 40));
+        hand.GoTo("dry-fizz");
+        Assert.NotNull(Dry(hand).At);
+        hand.Read(humidity: 99);
+        var never = Dry(hand);
+        Assert.Null(never.At);
+        Assert.Empty(never.Run);
+        Assert.Contains("never dries", never.Says, StringComparison.Ordinal);
+        Assert.Equal(99, never.RhPct);
+    }
+
+    [Fact]
+    public void TheSqueezeEndsItNotTheClock()
+    {
+        var hand = InHand.At(Soak, "spread", Shed);
+        var fresh = Dry(hand);
+        Assert.Equal(["falls apart", "keeps its shape", "palm shines"], fresh.Words.Select(word => word.Words));
+        hand.Now = fresh.At!.Value.AddMinutes(1);
+        Assert.Contains("try it", Dry(hand).Says, StringComparison.Ordinal);
+        hand.Read(word: "squeeze-holds");
+        var again = Dry(hand);
+        Assert.False(again.IsDry);
+        Assert.True(again.LookAt >= hand.Now.AddMinutes(30));
+        hand.Read(word: "squeeze-shines");
+        Assert.Contains("Too oily", Dry(hand).Says, StringComparison.Ordinal);
+        hand.Read(word: "squeeze-falls");
+        Assert.True(Dry(hand).IsDry);
+        Assert.Null(Dry(hand).LookAt);
+        Assert.Null(new DryCoacher(MaterialShelf.Plain, Shed).Coach(InHand.At(Soak, "fill-dry", Shed).Batch, hand.Now));
+    }
+
+    [Fact]
+    public void ASteadyWeightIsSaid()
+    {
+        var hand = InHand.At(Fizz, "dry-fizz", Shed);
+        hand.Read(120.3m);
+        hand.Now = InHand.Begun.AddHours(4);
+        hand.Read(120.2m);
+        Assert.Contains("Its weight stays", Dry(hand).Says, StringComparison.Ordinal);
+        hand.Read(word: "dry-through");
+        Assert.True(Dry(hand).IsDry);
+    }
+
+    [Fact]
+    public void APieceIsTimedAgainstTheModel()
+    {
+        var hand = InHand.At(Fizz, "bowl-test", Shed);
+        BowlTest Test() => new BowlTester(MaterialShelf.Plain, Shed).Of(hand.Batch)!;
+        var said = Test().SaidSeconds!.Value;
+        Assert.Contains("The model says", Test().Says, StringComparison.Ordinal);
+        foreach (var (part, words) in new[] { (0.3, "shorter than said"), (1.0, "as said"), (1.9, "longer than said") })
+        {
+            hand.Read(seconds: part * said);
+            Assert.Contains(words, Test().Says, StringComparison.Ordinal);
+        }
+
+        Assert.Equal(3, Test().Runs.Count);
+        Assert.Null(new BowlTester(MaterialShelf.Plain, Shed).Of(InHand.At(Fizz, "wet", Shed).Batch));
+    }
+}
