@@ -1,4 +1,5 @@
 using AmberPantry.Core.Science.Melt;
+using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Making;
 
@@ -24,5 +25,10 @@ public sealed record CoolPlace(string Id, string Words, double? C, string Usual,
     /// <summary>Null for the best of them, which the run decides.</summary>
     public static CoolPlace? Of(string id) => All.FirstOrDefault(place => place.Id == id);
 
-    public CoolingStage Stage(double seconds, double roomC) => new(seconds, C ?? roomC, CoolingStage.Usual[Usual], Stirred);
+    /// <summary>How cold it is in this house; null is as warm as the room.</summary>
+    public double? In(Workshop workshop) => workshop.ColdPlace(Id)?.TemperatureC ?? C;
+
+    /// <summary>A stay there, with what the house has learnt of it.</summary>
+    public CoolingStage Stage(double seconds, Workshop workshop) =>
+        new(seconds, In(workshop) ?? workshop.WorkroomC, CoolingStage.Usual[Usual] * (workshop.ColdPlace(Id)?.Factor ?? 1), Stirred);
 }

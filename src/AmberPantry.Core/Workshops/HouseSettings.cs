@@ -88,6 +88,13 @@ public sealed record HouseSettings
             Workshop.Containers[i].Check($"{path}workshop.containers[{i}]");
         }
 
+        Count(Workshop.Kit.Count, 0, KitPiece.Most, $"{path}workshop.kit", "pieces of kit");
+        Once(Workshop.Kit.Select(piece => piece.Id), $"{path}workshop.kit", "piece of kit");
+        for (var i = 0; i < Workshop.Kit.Count; i++)
+        {
+            Workshop.Kit[i].Check($"{path}workshop.kit[{i}]");
+        }
+
         Devices.Check($"{path}devices");
         if (Preferences.TextPercent is not (100 or 115 or 130))
         {

@@ -46,5 +46,14 @@ public sealed record Workshop
         new(Landmark.Pot, "melt pot", 75, LandmarkKind.Pot),
     ];
 
+    /// <summary>Scales, vessels, moulds, cold places and what else is worked with.</summary>
+    public IReadOnlyList<KitPiece> Kit { get; init; } = [];
+
+    /// <summary>The first of its kind; null where there is none.</summary>
+    public KitPiece? FirstOf(KitKind kind) => Kit.FirstOrDefault(piece => piece.Kind == kind);
+
+    /// <summary>What is known of a place to cool in; null where nobody measured it.</summary>
+    public KitPiece? ColdPlace(string place) => Kit.FirstOrDefault(piece => piece.Kind == KitKind.Cold && piece.Place == place);
+
     public Container? FindContainer(string? id) => Containers.FirstOrDefault(container => container.Id == id);
 }

@@ -150,6 +150,7 @@ export type Container = Full<Schemas["Container"]>;
 export type StockOut = Schemas["StockOut"];
 export type House = Full<Schemas["HouseView"]>;
 export type HouseSettings = Full<Schemas["HouseSettings"]>;
+export type KitPiece = Full<Schemas["KitPiece"]>;
 export type Landmark = Full<Schemas["Landmark"]>;
 export type Batch = Full<Schemas["BatchView"]>;
 export type StartView = Full<Schemas["StartView"]>;

@@ -5838,6 +5838,13 @@ export interface components {
             state: string;
             /** @description What the readings have taught of this vessel here; empty before the first. */
             learnt: string;
+            /** @description Where it stands, by the key of the place. */
+            place: string;
+            /**
+             * Format: double
+             * @description How much faster than usual it cools there by these readings, to keep for the house; null until they tell enough.
+             */
+            learntFactor: null | number;
             /**
              * Format: date-time
              * @description When to scrape, stir and read next; null where it is not stirred.
@@ -7033,6 +7040,71 @@ export interface components {
          * @enum {unknown}
          */
         KeepingSchool: "diluted" | "weakest";
+        /**
+         * @description What a piece of the kit is for.
+         * @enum {unknown}
+         */
+        KitKind: "scale" | "vessel" | "whip_bowl" | "grinder" | "mould" | "cold" | "dropper" | "sprayer";
+        /** @description A piece of the kit, with what the planner needs to know of it. */
+        KitPiece: {
+            /** @description Unique among the pieces. */
+            id: string;
+            kind: components["schemas"]["KitKind"];
+            name: string;
+            /**
+             * Format: double
+             * @description Brimful volume of a vessel, a bowl, the cup of a grinder or one cavity, ml.
+             */
+            volumeMl?: null | number;
+            /**
+             * Format: double
+             * @description Empty mass of a vessel or bowl, g.
+             */
+            massG?: null | number;
+            /**
+             * Format: double
+             * @description Inner diameter of a vessel, mm.
+             */
+            widthMm?: null | number;
+            material?: null | components["schemas"]["PackMaterial"];
+            /**
+             * Format: int32
+             * @description Cavities of a mould.
+             */
+            count?: null | number;
+            /**
+             * Format: double
+             * @description Step of a scale, g.
+             */
+            stepG?: null | number;
+            /**
+             * Format: double
+             * @description How far repeated readings of a scale lie apart, g; the step when left out.
+             */
+            repeatabilityG?: null | number;
+            /**
+             * Format: double
+             * @description Most a scale carries, g.
+             */
+            capacityG?: null | number;
+            /** @description Which place to cool in it is, by its key. */
+            place?: null | string;
+            /**
+             * Format: double
+             * @description How cold that place is, °C.
+             */
+            temperatureC?: null | number;
+            /**
+             * Format: double
+             * @description How much faster than usual it cools there; 1 is as usual.
+             */
+            factor?: null | number;
+            /**
+             * Format: double
+             * @description What twenty drops or sprays weigh, g.
+             */
+            twentyG?: null | number;
+        };
         /** @description What the maker says of a name of a label. */
         LabelAnswer: {
             /**
@@ -10322,6 +10394,8 @@ export interface components {
             landmarks?: components["schemas"]["Landmark"][];
             schools?: components["schemas"]["Schools"];
             containers?: components["schemas"]["Container"][];
+            /** @description Scales, vessels, moulds, cold places and what else is worked with. */
+            kit?: components["schemas"]["KitPiece"][];
         };
         /** @enum {unknown} */
         WornOn: "hands" | "body" | "face" | "near_eyes" | "lips" | "underarm" | "scalp" | "feet" | "bath" | null;

@@ -27,7 +27,11 @@ const clock = (batch: number, name: string, minutes: number, words = "whip windo
   },
 });
 const open = (clocks: object[], clashes: object[] = []) =>
-  show(<ClockStrip />, { "GET /api/batches/clocks": { now: at(0), clocks, clashes } }, "/bench/7");
+  show(
+    <ClockStrip />,
+    { "GET /api/batches/clocks": { now: at(0), clocks, clashes, batches: [], lane: [], day: null } },
+    "/bench/7",
+  );
 
 describe("the strip of clocks", () => {
   const tones: number[] = [];
@@ -92,5 +96,53 @@ describe("the strip of clocks", () => {
     expect(untilWords(clock(8, "x", 12).clock, now)).toMatch(/^in 12/);
     expect(untilWords(clock(8, "x", 0).clock, now)).toBe("now");
     expect(untilWords(clock(8, "x", -90).clock, now)).toMatch(/^since \d\d:\d\d$/);
+  });
+
+  it("opens where batches are made: a lane for each, what the hands do, where both want them", async () => {
+    const block = (lot: string, title: string, from: number, to: number, hands = "hands") => ({
+      lot,
+      step: title,
+      title,
+      hands,
+      from: at(from),
+      to: at(to),
+      slackMin: 0,
+      canStayWarm: false,
+      hasAlcohol: false,
+      hasHeat: false,
+    });
+    const batch = (id: number, name: string, blocks: object[]) => ({
+      batch: id,
+      formulaName: name,
+      colour: "#F4EBCF",
+      says: "33.5 °C, falling 0.9 °C a minute",
+      blocks,
+    });
+    await show(
+      <ClockStrip />,
+      {
+        "GET /api/batches/clocks": {
+          now: at(0),
+          clocks: [clock(1, "Slack Tide", 12)],
+          clashes: [],
+          batches: [
+            batch(1, "Slack Tide", [block("a", "Chill", 0, 20, "none"), block("a", "Whip it all", 20, 60)]),
+            batch(2, "Thole", [block("b", "Pour the tubes", 30, 70)]),
+          ],
+          lane: [
+            { from: at(0), to: at(20), words: "free 20 min", isBoth: false },
+            { from: at(20), to: at(30), words: "whip it all", isBoth: false },
+            { from: at(30), to: at(60), words: "both", isBoth: true },
+          ],
+          day: { minutes: 80, from: at(20), to: at(70) },
+        },
+      },
+      "/make",
+    );
+    expect(await screen.findByRole("img", { name: "What your hands do" })).toBeTruthy();
+    expect(screen.getByRole("link", { name: /Thole/ }).getAttribute("href")).toBe("/make/2");
+    expect(screen.getByText("Whip it all")).toBeTruthy();
+    expect(screen.getByText("both")).toBeTruthy();
+    expect(screen.queryByRole("navigation", { name: "Clocks" })).toBeNull();
   });
 });

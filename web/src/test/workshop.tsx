@@ -26,6 +26,7 @@ export const house: House = {
       scale: { resolutionG: 0.1, repeatabilityG: null, capacityG: null },
       schools: { keeping: "diluted", water: "always", market: "general" },
       containers: [{ id: "tin-60", name: "Tin, 60 ml", unit: "tin", millilitres: 60, price: 0.34, isPlastic: false }],
+      kit: [],
       landmarks: [
         { id: "room", name: "workroom", temperatureC: 20, kind: "workroom", hours: null },
         { id: "van", name: "summer van", temperatureC: 46, kind: "storage", hours: 3 },

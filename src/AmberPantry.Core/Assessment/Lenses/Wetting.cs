@@ -14,7 +14,10 @@ internal static class Wetting
 
     /// <summary>Grams of binder that hold the whole batch together in this air, and those of a spray; null for what is not pressed damp.</summary>
     public static (double BudgetG, double SprayG)? Budget(Subject subject) =>
-        subject.Family.Traits.Fizzes && subject.Bath is { } bath ? (Damp(subject, bath, 0).NextDoseG, UsualSprayMl * Binder(subject).TrueGMl) : null;
+        subject.Family.Traits.Fizzes && subject.Bath is { } bath ? (Damp(subject, bath, 0).NextDoseG, SprayG(subject)) : null;
+
+    /// <summary>Her own sprayer's, when twenty of it were weighed.</summary>
+    private static double SprayG(Subject subject) => subject.Workshop.FirstOf(KitKind.Sprayer)?.EachG ?? (UsualSprayMl * Binder(subject).TrueGMl);
 
     /// <summary>How damp the batch is with so much binder, g; it must go into a bath.</summary>
     public static Dampness At(Subject subject, double binderG) => Damp(subject, subject.Bath!, binderG);
@@ -36,7 +39,14 @@ internal static class Wetting
         ];
 
     private static Dampness Damp(Subject subject, BathReading bath, double binderG) =>
-        Dampness.Of(Wetted(subject, binderG), bath.RhPct, subject.Workshop.WorkroomC, BathReading.PieceCm, Binder(subject), UsualSprayMl);
+        Dampness.Of(
+            Wetted(subject, binderG),
+            bath.RhPct,
+            subject.Workshop.WorkroomC,
+            BathReading.PieceCm,
+            Binder(subject),
+            SprayG(subject) / Binder(subject).TrueGMl
+        );
 
     /// <summary>Empty for what is not pressed damp.</summary>
     public static IReadOnlyList<AddingStep> Of(Subject subject)
@@ -49,7 +59,7 @@ internal static class Wetting
         var binder = Binder(subject);
         var dry = Dry(subject);
         Dampness With(double grams) => Damp(subject, bath, grams);
-        var strokeG = UsualSprayMl * binder.TrueGMl;
+        var strokeG = SprayG(subject);
         var (given, steps) = (0.0, new List<AddingStep>());
         for (var i = 0; i < BigDoses; i++)
         {

@@ -22,6 +22,7 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
 
     /// <summary>So far from usual is worth a word.</summary>
     private const double OtherThanUsual = 0.1;
+    private const int EnoughToLearn = 2;
 
     private readonly SheetMelt melt = new(subject, question);
     private CoolPlace? usualPlace;
@@ -147,6 +148,8 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
             FallsPerMin = Math.Round(falls, 2),
             State = MatterStates.Word(MatterStates.At(Firmness.FromStructure(nowPoint.Structure))),
             Learnt = Learnt(factor, read.Length),
+            Place = Here.Id,
+            LearntFactor = read.Length >= EnoughToLearn && Math.Abs(Math.Log(factor)) >= OtherThanUsual ? Kept(factor) : null,
             StirAt = IsStirred && next is not null ? Look(began, nowS, next.At) : null,
             Places = Places(),
             Words = StageWord.OfSetting(question.Route),
@@ -217,6 +220,12 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
     private static string Minutes(double minutes) =>
         minutes < 100 ? $"{Math.Max(1, Math.Round(minutes)):0}{Wording.Narrow}min" : $"{minutes / 60:0.#}{Wording.Narrow}h";
 
+    private CoolPlace Here => PlaceAt(readings.LastOrDefault(one => one.Place is not null));
+
+    /// <summary>On top of what the house has learnt already.</summary>
+    private double Kept(double factor) =>
+        Math.Round(Math.Clamp(factor * (subject.Workshop.ColdPlace(Here.Id)?.Factor ?? 1), KitPiece.LeastFactor, KitPiece.MostFactor), 2);
+
     private static string Learnt(double factor, int read) =>
         read == 0 ? ""
         : Math.Abs(Math.Log(factor)) < OtherThanUsual ? "It cools as said."
@@ -266,7 +275,7 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
 
     private CoolingStage Stage(CoolPlace place, double seconds, double factor)
     {
-        var stage = place.Stage(seconds, RoomC);
+        var stage = place.Stage(seconds, subject.Workshop);
         return stage with { HeatTransferWM2K = stage.HeatTransferWM2K * factor, Stirred = stage.Stirred || step.Kind == StepKind.Stir };
     }
 
@@ -284,7 +293,7 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
             return [];
         }
 
-        var here = PlaceAt(readings.LastOrDefault(one => one.Place is not null)).Id;
+        var here = Here.Id;
         return
         [
             .. new CoolingFinder(subject.Shelf, subject.Workshop)

@@ -52,6 +52,12 @@ public sealed record CoolingWatch
     /// <summary>What the readings have taught of this vessel here; empty before the first.</summary>
     public required string Learnt { get; init; }
 
+    /// <summary>Where it stands, by the key of the place.</summary>
+    public required string Place { get; init; }
+
+    /// <summary>How much faster than usual it cools there by these readings, to keep for the house; null until they tell enough.</summary>
+    public required double? LearntFactor { get; init; }
+
     /// <summary>When to scrape, stir and read next; null where it is not stirred.</summary>
     public required DateTime? StirAt { get; init; }
 

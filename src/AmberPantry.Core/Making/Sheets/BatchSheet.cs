@@ -69,7 +69,7 @@ public sealed class SheetWriter(MaterialShelf shelf, Workshop workshop, FamilyRe
         var melt = new SheetMelt(subject, question);
         var plan = BatchPlanner.Of(question);
         var chill = SheetChill.Of(question, plan, melt, chosen);
-        if (question.Kit.ChillC is null && chill?.Place.C is { } chillC)
+        if (question.Kit.ChillC is null && chill?.Place.In(plain) is { } chillC)
         {
             // Where it is chilled best follows from the plan, and what dew does from where it is chilled.
             question = question with { Kit = question.Kit with { ChillC = chillC } };
@@ -98,7 +98,7 @@ public sealed class SheetWriter(MaterialShelf shelf, Workshop workshop, FamilyRe
             Routes = subject.Family.Routes,
             Schools = schools,
             Plan = plan,
-            Says = sayings.All,
+            Says = [.. sayings.All.Concat(KitFit.Of(subject, question, plan)).OrderBy(saying => saying.Severity)],
             Stops =
             [
                 .. steps

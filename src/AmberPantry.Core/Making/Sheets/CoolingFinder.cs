@@ -164,7 +164,7 @@ public sealed class CoolingFinder(MaterialShelf shelf, Workshop workshop)
         var runs = tried
             .Select(place =>
             {
-                CoolingStage[] stages = [place.Stage(LongestS, workshop.WorkroomC)];
+                CoolingStage[] stages = [place.Stage(LongestS, workshop)];
                 var run = CoolingRun.Simulate(curve.Blend, batch, startC, stages);
                 var (minutes, waits) = Waits(subject, curve, run);
                 return (

@@ -6,6 +6,7 @@ using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Science.Powders;
 using AmberPantry.Core.Science.Scent;
+using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Making.Sheets;
 
@@ -47,13 +48,13 @@ internal static class PlanAsk
                 (double)scale.ResolutionG,
                 (double)(scale.RepeatabilityG ?? scale.ResolutionG),
                 (double?)scale.CapacityG ?? double.PositiveInfinity,
-                0
+                (double)(workshop.FirstOf(KitKind.Vessel)?.MassG ?? 0)
             )
             {
                 Heat = Chosen<HeatSource>("heat") ?? HeatSource.WaterBath,
                 Pack = container?.MadeOf,
                 PackLimitC = container?.LimitC,
-                ChillC = schools.TryGetValue("cool", out var cool) ? CoolPlace.Of(cool)?.C : null,
+                ChillC = schools.TryGetValue("cool", out var cool) ? CoolPlace.Of(cool)?.In(workshop) : null,
             },
             new PlanChoices(
                 Hold(subject, Chosen<HoldChoice>("hold") ?? HoldChoice.Auto),

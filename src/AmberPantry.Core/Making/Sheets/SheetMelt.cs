@@ -99,7 +99,7 @@ internal sealed class SheetMelt
                 var run = Run(fromC, Bowl(), place);
                 var opens = Reached(run, point => point.Structure >= structure);
                 var open = opens is null ? 0 : (Reached(run, point => point.Structure >= stiff) ?? LongestS) - opens.Value;
-                var stages = new[] { place.Stage(LongestS, subject.Workshop.WorkroomC) };
+                var stages = new[] { place.Stage(LongestS, subject.Workshop) };
                 var grain = GrainForecast.Of(curve.Blend, run, stages, GrainForecast.HoldMinutes).Risk;
                 return (Place: place, Opens: opens, Open: open, Grain: grain);
             })
@@ -129,7 +129,7 @@ internal sealed class SheetMelt
     }
 
     private IReadOnlyList<CoolingPoint> Run(double fromC, CoolingBatch batch, CoolPlace place) =>
-        CoolingRun.Simulate(subject.Curve!.Blend, batch, fromC, [place.Stage(LongestS, subject.Workshop.WorkroomC)]);
+        CoolingRun.Simulate(subject.Curve!.Blend, batch, fromC, [place.Stage(LongestS, subject.Workshop)]);
 
     private static double? Reached(IReadOnlyList<CoolingPoint> run, Func<CoolingPoint, bool> there) => run.FirstOrDefault(there)?.S;
 }

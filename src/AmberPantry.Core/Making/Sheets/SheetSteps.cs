@@ -206,7 +206,7 @@ internal sealed class SheetSteps
             CarriedBy = premix?.Carrier,
             TargetG = target,
             ToleranceG = tolerance,
-            DropsPerG = premix is null ? material.DropsPerG : null,
+            DropsPerG = premix is null && material.DropsPerG is { } drops ? 1 / subject.Workshop.FirstOf(KitKind.Dropper)?.EachG ?? drops : null,
         };
     }
 

@@ -153,6 +153,46 @@ describe("the house", () => {
     expect(screen.getByText("Batch record 2 cannot be read.")).toBeTruthy();
   });
 
+  describe("kit", () => {
+    it("asks each kind for its own figures and keeps a piece", async () => {
+      const { user } = await show(<HousePage />, routes);
+      expect(screen.getByText(/Nothing is named yet/)).toBeTruthy();
+      await user.click(screen.getByRole("button", { name: "Add a piece" }));
+      await user.type(screen.getByLabelText("Name of piece 1"), "Jug");
+      expect(screen.queryByLabelText("Jug cavities")).toBeNull();
+      await user.type(screen.getByLabelText("Jug holds, brimful"), "a lot");
+      await user.click(screen.getByRole("button", { name: "Save the kit" }));
+      expect(screen.getByRole("alert").textContent).toContain("Jug, holds, brimful");
+      await retype(user, screen.getByLabelText("Jug holds, brimful"), "1000");
+      await user.type(screen.getByLabelText("Jug weighs empty"), "320");
+      await user.click(screen.getByRole("button", { name: "Save the kit" }));
+      expect(await screen.findByText("The kit is saved.")).toBeTruthy();
+      expect(saved()[0]?.house.workshop.kit).toMatchObject([
+        { kind: "vessel", name: "Jug", volumeMl: 1000, massG: 320, count: null },
+      ]);
+    });
+
+    it("says what the workshop refuses at the piece, and puts back what was there", async () => {
+      const jug = { id: "jug", kind: "vessel", name: "Jug", volumeMl: 1000 };
+      const had = { ...house, house: { ...house.house, workshop: { ...house.house.workshop, kit: [jug] } } };
+      const { user } = await show(<HousePage />, {
+        ...routes,
+        "GET /api/house": had,
+        "PUT /api/house": new Refusal(400, {
+          error: "E_MISSING",
+          field: "house.workshop.kit[0].volumeMl",
+          detail: "This is needed of such a piece.",
+          remedy: "Type 1 to 100000 ml.",
+        }),
+      });
+      await retype(user, screen.getByLabelText("Jug holds, brimful"), " ");
+      await user.click(screen.getByRole("button", { name: "Save the kit" }));
+      expect((await screen.findByRole("alert")).textContent).toContain("Type 1 to 100000 ml");
+      await user.click(screen.getByRole("button", { name: "As it was" }));
+      expect(screen.getByLabelText<HTMLInputElement>("Jug holds, brimful").value).toBe("1000");
+    });
+  });
+
   describe("landmarks", () => {
     const keep = async (user: Awaited<ReturnType<typeof show>>["user"]) =>
       user.click(screen.getByRole("button", { name: "Save the landmarks" }));

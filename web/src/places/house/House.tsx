@@ -8,6 +8,7 @@ import { Plates } from "../../shell/Plates";
 import { BenchDevices } from "./BenchDevices";
 import { Copy } from "./Copy";
 import { Choice, NumberLine, TextLine } from "./fields";
+import { Kit } from "./Kit";
 import { Landmarks } from "./Landmarks";
 import "./house.css";
 
@@ -161,6 +162,15 @@ export function HousePage() {
             landmarks={now.workshop.landmarks}
             onSave={(landmarks, words) => save(workshop({ landmarks }), words)}
           />
+        </section>
+
+        <section>
+          <h2 className="head">Kit</h2>
+          <p className="hint">
+            What you work with. A batch is held against it before it begins; twenty drops or sprays on the scale tell
+            what one weighs.
+          </p>
+          <Kit kit={now.workshop.kit} onSave={(kit, words) => save(workshop({ kit }), words)} />
         </section>
 
         <section>

@@ -5,6 +5,7 @@ import { narrow, time, type Units, upper } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { CoolingCurve } from "./CoolingCurve";
 import { ProbeLine } from "./ProbeLine";
+import { KeepFactor } from "./KeepFactor";
 import { Sayings } from "./StepBody";
 import { nothingTold, type Told } from "./useWatch";
 
@@ -104,7 +105,12 @@ export function CoolingBody({
         <p className="make-text cooling-says">
           <Sentence text={watch.says} />
         </p>
-        {watch.learnt && <p className="make-quiet">{watch.learnt}</p>}
+        {watch.learnt && (
+          <p className="make-quiet">
+            {watch.learnt}{" "}
+            {watch.learntFactor != null && <KeepFactor place={watch.place} factor={watch.learntFactor} />}
+          </p>
+        )}
         <div className="cooling-log">
           <QuantityField
             of={number}

@@ -1,0 +1,202 @@
+using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Making;
+using AmberPantry.Core.Making.Clocks;
+using AmberPantry.Core.Making.Sheets;
+using AmberPantry.Core.Materials;
+using AmberPantry.Core.Workshops;
+
+namespace AmberPantry.Core.Tests;
+
+/// <summary>The kit of the house: what fits, what does not and what would; cold places, droppers and sprayers of her own.</summary>
+public class KitTests
+{
+    private static readonly KitPiece Jug = new("jug", KitKind.Vessel, "Small jug") { VolumeMl = 1100, MassG = 320 };
+    private static readonly KitPiece Bowl = new("bowl", KitKind.WhipBowl, "Mixer bowl") { VolumeMl = 4000 };
+
+    private static readonly Formula Balm = Sample.Of(Kinds.Balm, ("beeswax", 15), ("shea butter", 25), ("jojoba oil", 60)) with
+    {
+        Batch = new BatchSize(600),
+    };
+
+    private static readonly Formula Whip = Sample.Of(Kinds.WhippedButter, ("shea butter", 70), ("jojoba oil", 30)) with
+    {
+        Batch = new BatchSize(1000),
+    };
+
+    private static readonly Formula Fizz = Sample.Of(
+        Kinds.Fizzy,
+        ("sodium bicarbonate", 55),
+        ("citric acid", 28),
+        ("corn starch", 14),
+        ("jojoba oil", 2),
+        ("polysorbate 80", 1)
+    ) with
+    {
+        Batch = new BatchSize(1200, 10, "tin-60", 120),
+    };
+
+    private static readonly Formula Dust = Sample.Of(Kinds.Powder, ("arrowroot starch", 70), ("kaolin", 28), ("jojoba oil", 2)) with
+    {
+        Batch = new BatchSize(400),
+        Method = new MakingMethod(Science.Making.PlanRoute.PowderGround),
+    };
+
+    private static Workshop Shed(params KitPiece[] kit) => Sample.Shed with { Kit = kit };
+
+    private static PlanSaying? Says(Formula formula, string id, Workshop shed) =>
+        new SheetWriter(MaterialShelf.Plain, shed).For(formula).Says.FirstOrDefault(saying => saying.Id.StartsWith(id, StringComparison.Ordinal));
+
+    [Fact]
+    public void APotIsTwoThirdsFullAtMost()
+    {
+        Assert.Null(Says(Balm, "kit-pot", Shed()));
+        Assert.Equal(Severity.Note, Says(Balm, "kit-pot", Shed(Jug))!.Severity);
+        var small = Says(Balm, "kit-pot", Shed(Jug with { VolumeMl = 800 }))!;
+        Assert.Equal(Severity.Fix, small.Severity);
+        Assert.Contains("or a batch of", small.Sentence, StringComparison.Ordinal);
+        // The smallest that fits is taken.
+        var two = Says(Balm, "kit-pot", Shed(Jug with { Id = "big", Name = "Cauldron", VolumeMl = 9000 }, Jug))!;
+        Assert.Contains("the small jug", two.Sentence, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void MoreThanTheScaleCarriesIsWeighedInCups()
+    {
+        var weak = Shed(Jug) with { Scale = new Scale(0.1m, null, 500) };
+        var saying = Says(Balm, "kit-capacity", weak)!;
+        Assert.Contains("**4 cups** of at most 180", saying.Sentence, StringComparison.Ordinal);
+        Assert.Contains(
+            "alone is more",
+            Says(Balm, "kit-capacity", weak with { Scale = new Scale(0.1m, null, 300) })!.Sentence,
+            StringComparison.Ordinal
+        );
+        Assert.Null(Says(Balm, "kit-capacity", Shed(Jug) with { Scale = new Scale(0.1m, null, 2000) }));
+    }
+
+    [Fact]
+    public void AWhippingBowlHasRoomToDouble()
+    {
+        Assert.Equal(Severity.Note, Says(Whip, "kit-bowl", Shed(Bowl))!.Severity);
+        var small = Says(Whip, "kit-bowl", Shed(Bowl with { VolumeMl = 1500 }))!;
+        Assert.Equal(Severity.Fix, small.Severity);
+        Assert.Contains("2 lots", small.Sentence, StringComparison.Ordinal);
+        Assert.Null(Says(Balm, "kit-bowl", Shed(Bowl)));
+    }
+
+    [Theory]
+    [InlineData(200, Severity.Watch, "lots")]
+    [InlineData(1800, Severity.Note, "grinds well")]
+    [InlineData(20000, Severity.Watch, "Cover the cavity")]
+    public void AGrinderIsNeitherTooFullNorTooEmpty(double cupMl, Severity severity, string words)
+    {
+        var saying = Says(Dust, "kit-grinder", Shed(new KitPiece("g", KitKind.Grinder, "Grinder") { VolumeMl = cupMl }))!;
+        Assert.Equal(severity, saying.Severity);
+        Assert.Contains(words, saying.Sentence, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void MouldsAreCountedInRounds()
+    {
+        KitPiece Mould(int cavities) => new("m", KitKind.Mould, "Half rounds") { VolumeMl = 120, Count = cavities };
+        Assert.Contains("rounds", Says(Fizz, "kit-mould", Shed(Mould(4)))!.Sentence, StringComparison.Ordinal);
+        Assert.Equal(Severity.Note, Says(Fizz, "kit-mould", Shed(Mould(40)))!.Severity);
+        Assert.Null(Says(Balm, "kit-mould", Shed(Mould(4))));
+    }
+
+    [Fact]
+    public void AFinerScaleIsNamedWhereTheUsualOneCannotSee()
+    {
+        var fine = new KitPiece("s", KitKind.Scale, "Pocket scale") { StepG = 0.01m, CapacityG = 200 };
+        var faint = Sample.Of(Kinds.Salve, ("beeswax", 20), ("jojoba oil", 79.97m), ("mixed tocopherols", 0.03m)) with { Batch = new BatchSize(100) };
+        Assert.NotNull(Says(faint, "finer-scale", Shed()));
+        // Steps of 0.01 g see 0.03 g no better than by a third; 0.001 g do.
+        Assert.Null(Says(faint, "kit-scale", Shed(fine)));
+        Assert.Contains("pocket scale", Says(faint, "kit-scale", Shed(fine with { StepG = 0.001m }))!.Sentence, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void AColdPlaceOfHerOwnCoolsAsItDoes()
+    {
+        double Wait(Workshop shed) =>
+            new SheetWriter(MaterialShelf.Plain, shed)
+                .For(Whip with { Method = new MakingMethod(null) { Choices = new Dictionary<string, string> { ["cool"] = "fridge" } } })
+                .Steps.First(step => step.Kind == StepKind.Chill)
+                .Clock!.ToMin;
+        KitPiece Fridge(double? c, double? factor) =>
+            new("f", KitKind.Cold, "Fridge")
+            {
+                Place = "fridge",
+                TemperatureC = c,
+                Factor = factor,
+            };
+        var usual = Wait(Shed());
+        Assert.True(Wait(Shed(Fridge(null, 2))) < usual);
+        Assert.True(Wait(Shed(Fridge(8, null))) > usual);
+        Assert.Equal(usual, Wait(Shed(Fridge(5, 1))));
+    }
+
+    [Fact]
+    public void HerSprayerAndDropperCountForThemselves()
+    {
+        var hand = InHand.At(Fizz, "wet", Shed(new KitPiece("s", KitKind.Sprayer, "Mister") { TwentyG = 8 }) with { HumidityPercent = 45 });
+        Assert.Equal(0.4, new WetCoacher(MaterialShelf.Plain, hand.Shed).Coach(hand.Batch)!.SprayG);
+        var scent = Sample.Of(Kinds.Balm, ("beeswax", 15), ("jojoba oil", 84), ("mixed tocopherols", 1));
+        double Drops(Workshop shed) =>
+            new SheetWriter(MaterialShelf.Plain, shed).For(scent).Steps.First(step => step.Id == "weigh-L3").DropsPerG!.Value;
+        Assert.NotEqual(20, Drops(Shed()));
+        Assert.Equal(20, Drops(Shed(new KitPiece("d", KitKind.Dropper, "Pipette") { TwentyG = 1 })), 6);
+    }
+
+    public static TheoryData<KitPiece, string> Slips =>
+        new()
+        {
+            { Jug with { Name = " " }, "name" },
+            { Jug with { VolumeMl = null }, "volumeMl" },
+            { Jug with { VolumeMl = 0 }, "volumeMl" },
+            { Jug with { MassG = -1 }, "massG" },
+            {
+                new KitPiece("m", KitKind.Mould, "M") { VolumeMl = 70 },
+                "count"
+            },
+            { new KitPiece("s", KitKind.Scale, "S"), "stepG" },
+            { new KitPiece("c", KitKind.Cold, "C"), "place" },
+            {
+                new KitPiece("c", KitKind.Cold, "C") { Place = "fridge", Factor = 9 },
+                "factor"
+            },
+            { new KitPiece("d", KitKind.Dropper, "D"), "twentyG" },
+        };
+
+    [Theory]
+    [MemberData(nameof(Slips))]
+    public void ASlipNamesThePieceAndTheFigure(KitPiece piece, string field)
+    {
+        var house = new HouseSettings { Workshop = new Workshop { Kit = [Jug with { Id = "first" }, piece] } };
+        Assert.Equal($"workshop.kit[1].{field}", Assert.Throws<Refusal>(() => house.Checked()).Field);
+    }
+
+    [Fact]
+    public void TwoPiecesOfOneIdAreRefused() =>
+        Assert.Equal(
+            "workshop.kit[1].id",
+            Assert.Throws<Refusal>(() => new HouseSettings { Workshop = new Workshop { Kit = [Jug, Jug] } }.Checked()).Field
+        );
+
+    [Fact]
+    public void WhatTheReadingsTeachOfAPlaceMayBeKept()
+    {
+        var hand = InHand.At(Whip, "chill", Shed());
+        CoolingWatch Watch() => new CoolingWatcher(MaterialShelf.Plain, hand.Shed).Watch(hand.Batch, hand.Now)!;
+        hand.Do(new ReadStep(hand.Batch.AtStep, Place: "fridge"));
+        Assert.Null(Watch().LearntFactor);
+        var run = Watch().Run;
+        foreach (var min in new[] { 10.0, 20.0 })
+        {
+            hand.Now = InHand.Begun.AddMinutes(min);
+            hand.Do(new ReadStep(hand.Batch.AtStep, run.First(point => point.Min >= min * 1.5).C));
+        }
+
+        Assert.Equal("fridge", Watch().Place);
+        Assert.InRange(Watch().LearntFactor!.Value, 1.15, 1.7);
+    }
+}
