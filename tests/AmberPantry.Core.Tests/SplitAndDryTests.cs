@@ -173,4 +173,25 @@ public class SplitAndDryTests
         Assert.Equal(3, Test().Runs.Count);
         Assert.Null(new BowlTester(MaterialShelf.Plain, Shed).Of(InHand.At(Fizz, "wet", Shed).Batch));
     }
+
+    [Fact]
+    public void GrainsRaceTheCrystalsFromWhereItStandsNow()
+    {
+        CoolingWatch At(string powder, double percent, double minutes)
+        {
+            var tint = Sample.Of(Kinds.Balm, ("beeswax", 12), ("jojoba oil", 88 - (decimal)percent), (powder, (decimal)percent));
+            var hand = InHand.At(tint, "pour", Shed);
+            hand.Now = InHand.Begun.AddMinutes(minutes);
+            return new CoolingWatcher(MaterialShelf.Plain, Shed).Watch(hand.Batch, hand.Now)!;
+        }
+
+        var heavy = At("titanium dioxide", 4, 0).Settles;
+        Assert.StartsWith("Titanium dioxide", heavy, StringComparison.Ordinal);
+        Assert.Contains("mm", At("kaolin", 4, 0).Settles, StringComparison.Ordinal);
+        Assert.Empty(
+            new CoolingWatcher(MaterialShelf.Plain, Shed)
+                .Watch(InHand.At(Sample.Of(Kinds.Balm, ("beeswax", 12), ("jojoba oil", 88)), "pour", Shed).Batch, InHand.Begun)!
+                .Settles
+        );
+    }
 }

@@ -5845,6 +5845,8 @@ export interface components {
              * @description How much faster than usual it cools there by these readings, to keep for the house; null until they tell enough.
              */
             learntFactor: null | number;
+            /** @description Whether grains fall before it holds them, left alone from now on; empty where it has none. */
+            settles: string;
             /**
              * Format: date-time
              * @description When to scrape, stir and read next; null where it is not stirred.

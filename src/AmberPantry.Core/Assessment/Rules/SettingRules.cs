@@ -53,7 +53,9 @@ internal sealed class GrainsSink : IRule
         };
     }
 
-    private static IEnumerable<(Material Material, SettlingRace Race)> Falls(Subject subject)
+    /// <summary>How far each kind of grain falls while it sets.</summary>
+    /// <param name="cools">As it cools; left out, poured and left alone.</param>
+    internal static IEnumerable<(Material Material, SettlingRace Race)> Falls(Subject subject, IReadOnlyList<CoolingPoint>? cools = null)
     {
         if (subject.Curve is not { } curve || (subject.Formula.PourC ?? subject.ClearC) is not { } pour)
         {
@@ -62,7 +64,7 @@ internal sealed class GrainsSink : IRule
 
         var oil = new SettlingOil(subject.Skin?.Viscosity25MPas ?? new SettlingOil().Viscosity25MPas);
         var depth = DepthMm(subject.Formula);
-        var run = new Lazy<IReadOnlyList<CoolingPoint>>(() => SettlingRace.Poured(curve, pour, RoomC));
+        var run = new Lazy<IReadOnlyList<CoolingPoint>>(() => cools ?? SettlingRace.Poured(curve, pour, RoomC));
         foreach (var (line, material) in subject.There)
         {
             if (Grain(material) is ({ } um, { } density))
@@ -79,7 +81,7 @@ internal sealed class GrainsSink : IRule
             ? (colourant.SettlesUm * Settling.Dispersions["predispersed"], colourant.DensityGMl)
         : null;
 
-    private static double DepthMm(Formula formula) => 10 * Squat * Math.Cbrt((double)(formula.Batch.FillG ?? BatchSize.UsualFillG));
+    internal static double DepthMm(Formula formula) => 10 * Squat * Math.Cbrt((double)(formula.Batch.FillG ?? BatchSize.UsualFillG));
 }
 
 /// <summary>What is worked into salts and pieces needs a night before it is packed.</summary>

@@ -1,6 +1,8 @@
 using AmberPantry.Core.Assessment.Parts;
+using AmberPantry.Core.Assessment.Rules;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Making.Sheets;
+using AmberPantry.Core.Science.Colour;
 using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Workshops;
@@ -150,6 +152,7 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
             Learnt = Learnt(factor, read.Length),
             Place = Here.Id,
             LearntFactor = read.Length >= EnoughToLearn && Math.Abs(Math.Log(factor)) >= OtherThanUsual ? Kept(factor) : null,
+            Settles = Settles(points.Where(point => point.S >= nowS).ToArray()),
             StirAt = IsStirred && next is not null ? Look(began, nowS, next.At) : null,
             Places = Places(),
             Words = StageWord.OfSetting(question.Route),
@@ -219,6 +222,29 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
 
     private static string Minutes(double minutes) =>
         minutes < 100 ? $"{Math.Max(1, Math.Round(minutes)):0}{Wording.Narrow}min" : $"{minutes / 60:0.#}{Wording.Narrow}h";
+
+    /// <summary>The race of the grain that falls furthest against the crystals that hold it.</summary>
+    private string Settles(CoolingPoint[] ahead)
+    {
+        if (step.Kind is not (StepKind.Pour or StepKind.Set or StepKind.Stir) || ahead.Length < 2)
+        {
+            return "";
+        }
+
+        if (GrainsSink.Falls(subject, ahead).OrderByDescending(fall => fall.Race.FallMm).FirstOrDefault() is not ({ } grain, { } race))
+        {
+            return "";
+        }
+
+        var held = race.HeldAtC is { } c ? $" until {subject.Say.Temperature(c)} holds it" : ", and nothing holds it here";
+        var name = Wording.Capital(Wording.Brief(grain.Name));
+        return race.Verdict switch
+        {
+            SettlingVerdict.Even => $"{name} stays where it is{(race.HeldAtC is null ? "" : $": it falls {race.FallMm:0.0} mm{held}")}.",
+            SettlingVerdict.SlightFoot => $"{name} falls **{race.FallMm:0.0} mm**{held}: a faint foot. Stir before each pour.",
+            _ => $"{name} falls **{race.FallMm:0.0} mm**{held}: most of it ends at the bottom. Stir until it thickens, then pour.",
+        };
+    }
 
     private CoolPlace Here => PlaceAt(readings.LastOrDefault(one => one.Place is not null));
 

@@ -58,6 +58,9 @@ public sealed record CoolingWatch
     /// <summary>How much faster than usual it cools there by these readings, to keep for the house; null until they tell enough.</summary>
     public required double? LearntFactor { get; init; }
 
+    /// <summary>Whether grains fall before it holds them, left alone from now on; empty where it has none.</summary>
+    public required string Settles { get; init; }
+
     /// <summary>When to scrape, stir and read next; null where it is not stirred.</summary>
     public required DateTime? StirAt { get; init; }
 

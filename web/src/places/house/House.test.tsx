@@ -178,12 +178,11 @@ describe("the house", () => {
       const { user } = await show(<HousePage />, {
         ...routes,
         "GET /api/house": had,
-        "PUT /api/house": new Refusal(400, {
-          error: "E_MISSING",
-          field: "house.workshop.kit[0].volumeMl",
-          detail: "This is needed of such a piece.",
-          remedy: "Type 1 to 100000 ml.",
-        }),
+        "PUT /api/house": new Refusal(
+          "This is needed of such a piece.",
+          "house.workshop.kit[0].volumeMl",
+          "Type 1 to 100000 ml.",
+        ),
       });
       await retype(user, screen.getByLabelText("Jug holds, brimful"), " ");
       await user.click(screen.getByRole("button", { name: "Save the kit" }));

@@ -105,6 +105,11 @@ export function CoolingBody({
         <p className="make-text cooling-says">
           <Sentence text={watch.says} />
         </p>
+        {watch.settles && (
+          <p className="make-quiet">
+            <Sentence text={watch.settles} />
+          </p>
+        )}
         {watch.learnt && (
           <p className="make-quiet">
             {watch.learnt}{" "}

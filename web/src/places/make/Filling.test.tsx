@@ -132,6 +132,7 @@ describe("steps that are weighed, timed and logged", () => {
       learnt: "",
       place: "bench",
       learntFactor: null,
+      settles: "",
       stirAt: null,
       places: [],
       words: [],
