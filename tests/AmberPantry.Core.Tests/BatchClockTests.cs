@@ -114,5 +114,6 @@ public class BatchClockTests
         Assert.All(lane.Zip(lane.Skip(1)), pair => Assert.Equal(pair.First.To, pair.Second.From));
         Assert.Equal((Noon, Noon.AddMinutes(60)), (lane[0].From, lane[^1].To));
         Assert.Single(lane, span => span.IsBoth);
+        Assert.Equal(["free 11\u202fh 27"], HandsLine.Lane([], Noon, Noon.AddMinutes(687)).Select(span => span.Words));
     }
 }

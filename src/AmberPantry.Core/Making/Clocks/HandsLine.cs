@@ -42,6 +42,7 @@ public static class HandsLine
     private const double WeighMin = 1;
     private const double UsualMin = 5;
     private const double LeastShownMin = 3;
+    private const double LongMin = 90;
     private static readonly string[] OpenAlcohol = ["FIRE-03", "FIRE-04"];
 
     /// <summary>The blocks of a batch from now on: the step in hand by its clock, the others by their usual times.</summary>
@@ -102,7 +103,7 @@ public static class HandsLine
             var words =
                 here.Select(block => block.Lot).Distinct().Count() > 1 ? Both
                 : here.Length > 0 ? Wording.Inside(here[0].Title)
-                : minutes >= LeastShownMin ? $"free {Wording.Number(Math.Floor(minutes), "0")}{Wording.Narrow}min"
+                : minutes >= LeastShownMin ? $"free {Told(Math.Floor(minutes))}"
                 : "";
             if (words.Length > 0 && spans.Count > 0 && spans[^1].Words == words)
             {
@@ -129,6 +130,11 @@ public static class HandsLine
                 wanted.Max(block => block.To)
             );
     }
+
+    private static string Told(double minutes) =>
+        minutes < LongMin
+            ? $"{minutes:0}{Wording.Narrow}min"
+            : $"{Math.Floor(minutes / 60):0}{Wording.Narrow}h" + (minutes % 60 >= 1 ? $" {minutes % 60:00}" : "");
 
     private static bool Joins(HandsBlock before, HandsBlock next, int weighs) =>
         before.Hands == next.Hands

@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { DryCoach, MakeStep } from "../../api/client";
 import { isTaken, quantity } from "../../kit/quantity";
 import { QuantityField } from "../../kit/QuantityField";
+import { useWidth } from "../../shell/useWidth";
 import { day, narrow, number, time, type Units } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { MassField } from "./MassField";
@@ -111,14 +112,15 @@ export function DryBody({ step, coach, now, units, onRead, onTakeBack }: Props) 
   );
 }
 
-const width = 1020;
-const height = 172;
+const usualWidth = 928;
+const height = 152;
 const left = 24;
-const base = 132;
-const tall = 100;
+const base = 116;
+const tall = 86;
 
 /** What is still to leave over the hours; the time it should be dry with its doubt, and now. */
 function DryRun({ coach, now }: { coach: DryCoach; now: number }) {
+  const [box, width] = useWidth<HTMLDivElement>(usualWidth);
   const end = coach.run.at(-1)?.hours;
   if (!end) return null;
   const started = Date.parse(coach.startedAt);
@@ -131,7 +133,7 @@ function DryRun({ coach, now }: { coach: DryCoach; now: number }) {
   const nearest = (h: number) =>
     coach.run.reduce((a, b) => (Math.abs(b.hours - h) < Math.abs(a.hours - h) ? b : a)).left;
   return (
-    <div className="whip-axis">
+    <div className="whip-axis" ref={box}>
       <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-label="How far it has dried">
         <rect className="whip-bed" x="0" y="0" width={width} height={base} />
         <path

@@ -1,4 +1,5 @@
 import type { FillCoach, MakeStep } from "../../api/client";
+import { useWidth } from "../../shell/useWidth";
 import { plural, type Units } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { MassField } from "./MassField";
@@ -39,9 +40,11 @@ export function FillBody({ step, coach, cooling, units, onRead, onTakeBack }: Pr
           <p className="make-quiet">
             {count} {plural(coach.unit, count)} weighed{coach.planned != null && ` of ${coach.planned}`}
             {coach.meanG != null && `, ${units.weight(coach.meanG)} on the mean`}.{" "}
-            {coach.tareG != null
-              ? `An empty ${coach.unit} weighs ${units.weight(coach.tareG)}.`
-              : `Tare with an empty ${coach.unit}.`}
+            {step.kind === "mould"
+              ? ""
+              : coach.tareG != null
+                ? `An empty ${coach.unit} weighs ${units.weight(coach.tareG)}.`
+                : `Tare with an empty ${coach.unit}.`}
           </p>
           <div className="cooling-log">
             <MassField
@@ -82,20 +85,21 @@ export function FillBody({ step, coach, cooling, units, onRead, onTakeBack }: Pr
   );
 }
 
-const width = 1020;
+const usualWidth = 928;
 const height = 132;
 const left = 24;
 const base = 92;
 
 /** The packs on their grams: what is declared is the limit, what to fill to is the peg. */
 function FillAxis({ coach, units }: { coach: FillCoach; units: Units }) {
+  const [box, width] = useWidth<HTMLDivElement>(usualWidth);
   const { axisFromG: from, axisToG: to } = coach;
   const x = (grams: number) => left + ((width - 2 * left) * (Math.min(to, Math.max(from, grams)) - from)) / (to - from);
   const declared = x(coach.declaredG);
   const target = x(coach.targetG);
   const flip = target > width - 220;
   return (
-    <div className="whip-axis">
+    <div className="whip-axis" ref={box}>
       <svg
         viewBox={`0 0 ${width} ${height}`}
         role="img"
