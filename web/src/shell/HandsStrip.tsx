@@ -30,6 +30,8 @@ const fits = (words: string, width: number) => words.length * letter + 8 < width
 /** What the one pair of hands does: blocks where it is wanted, thin ones where a batch goes on alone, red where two want it. */
 export function HandsStrip({ clocks, now, lanes }: Props) {
   const [box, width] = useWidth<HTMLDivElement>(1280);
+  // Above the places it stands for itself; on Today it is a part of the page.
+  const Box = lanes ? "nav" : "div";
   const wide = Math.max(400, width) - 24;
   const span = spanOf(clocks, now);
   const left = lanes ? 216 : 24;
@@ -83,7 +85,7 @@ export function HandsStrip({ clocks, now, lanes }: Props) {
         );
       });
   return (
-    <div className="hands" ref={box}>
+    <Box className="hands" ref={box} aria-label={lanes ? "Batches in hand" : undefined}>
       {lanes && (
         <ul className="hands-names" style={{ height: bottom }}>
           {clocks.batches.map((one) => (
@@ -145,6 +147,6 @@ export function HandsStrip({ clocks, now, lanes }: Props) {
           {time(new Date(now).toISOString())}
         </text>
       </svg>
-    </div>
+    </Box>
   );
 }
