@@ -139,8 +139,10 @@ public class SplitAndDryTests
         Assert.True(again.LookAt >= hand.Now.AddMinutes(30));
         hand.Read(word: "squeeze-shines");
         Assert.Contains("Too oily", Dry(hand).Says, StringComparison.Ordinal);
+        Assert.Equal(Dry(hand).LookAt, BatchClock.Of(hand.Batch, null, Dry(hand), hand.Now)!.CallsAt);
         hand.Read(word: "squeeze-falls");
         Assert.True(Dry(hand).IsDry);
+        Assert.Null(BatchClock.Of(hand.Batch, null, Dry(hand), hand.Now));
         Assert.Null(Dry(hand).LookAt);
         Assert.Null(new DryCoacher(MaterialShelf.Plain, Shed).Coach(InHand.At(Soak, "fill-dry", Shed).Batch, hand.Now));
     }

@@ -41,7 +41,8 @@ public sealed record BatchClock(string Lot, string Step, string Title, string Wo
     /// <param name="now">UTC.</param>
     public static BatchClock? Of(Batch batch, CoolingWatch? watch, DryCoach? drying, DateTime now)
     {
-        if (batch.IsFinished)
+        // What the hand has called dry waits for nothing more.
+        if (batch.IsFinished || drying is { IsDry: true })
         {
             return null;
         }
