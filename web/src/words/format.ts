@@ -203,3 +203,6 @@ export const phaseWords = {
   liquid: "Liquid",
   surface: "On top",
 } as const;
+
+/** How grave a finding is, as it is said. */
+export const severities = { stop: "Stop", fix: "Fix", watch: "Watch", note: "Note" } as const;

@@ -63,6 +63,7 @@ public sealed record BathReading
         var rh = subject.Workshop.HumidityPercent ?? UsualHumidity;
         var litres = subject.Circumstances.TubLitres;
         var fizzes = mix.GasMol > 0;
+        var layer = pieces ? PieceCm : TrayCm;
         double? pressed = pieces ? Packing.PackedGMl(mix, Packing.UsualPress) : null;
         return new BathReading
         {
@@ -73,8 +74,8 @@ public sealed record BathReading
             Hardness = pieces ? PieceHardness.Of(mix, Packing.UsualPress) : null,
             PieceGMl = pressed,
             Floats = pressed is { } dense ? Packing.Floats(dense) : null,
-            LayerCm = pieces ? PieceCm : TrayCm,
-            Dries = Drying.Of(mix, rh, subject.Workshop.WorkroomC, pieces ? PieceCm : TrayCm, DryGPerKg),
+            LayerCm = layer,
+            Dries = Drying.Of(mix, rh, subject.Workshop.WorkroomC, layer, DryGPerKg),
             Dose = SoakDose.Of(mix, portion, litres),
             RhPct = rh,
             PortionG = portion,

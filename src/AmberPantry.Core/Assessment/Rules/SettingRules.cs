@@ -81,7 +81,7 @@ internal sealed class GrainsSink : IRule
             ? (colourant.SettlesUm * Settling.Dispersions["predispersed"], colourant.DensityGMl)
         : null;
 
-    internal static double DepthMm(Formula formula) => 10 * Squat * Math.Cbrt((double)(formula.Batch.FillG ?? BatchSize.UsualFillG));
+    private static double DepthMm(Formula formula) => 10 * Squat * Math.Cbrt((double)(formula.Batch.FillG ?? BatchSize.UsualFillG));
 }
 
 /// <summary>What is worked into salts and pieces needs a night before it is packed.</summary>

@@ -100,7 +100,7 @@ internal static class KitFit
             : Fix(
                 "kit-bowl",
                 $"{Ml(ml)} fill {Name(bowls[^1])} to {Percent(ml / bowls[^1].VolumeMl!.Value)} before they double; "
-                    + $"45{Wording.Narrow}% is the most. It takes a bowl of **{Ml(needs)}**, or whip it in "
+                    + $"{Percent(BowlFull)} is the most. It takes a bowl of **{Ml(needs)}**, or whip it in "
                     + $"{Math.Ceiling(needs / bowls[^1].VolumeMl!.Value):0} lots of "
                     + $"{subject.Say.RoundWeight(Math.Floor(subject.Formula.Batch.Grams * (decimal)(bowls[^1].VolumeMl!.Value / needs)))}."
             );

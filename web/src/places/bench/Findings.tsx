@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Assessment, Finding, Remedy, Trial } from "../../api/client";
 import { Jar } from "../../instruments/glyphs";
 import { useRoving } from "../../shell/useRoving";
-import { plural } from "../../words/format";
+import { plural, severities } from "../../words/format";
 import { plain, Sentence } from "../../words/Sentence";
 import { Field } from "../../kit/Field";
 import { Wrong } from "../../kit/FormLine";
@@ -19,8 +19,6 @@ type Props = {
   onTakeBack: (finding: string) => void;
   onOpen: (panel: "balance" | "backwards" | "rescue" | "parcel") => void;
 };
-
-const words = { stop: "Stop", fix: "Fix", watch: "Watch", note: "Note" } as const;
 
 /** How many of each: "1 fix · 2 watch · 8 notes". */
 export function countFindings(findings: Finding[]): string {
@@ -126,7 +124,7 @@ function FindingItem({
       <Jar severity={finding.severity} />
       <div>
         <p>
-          <b className="severity">{words[finding.severity]}</b> <Sentence text={finding.sentence} />{" "}
+          <b className="severity">{severities[finding.severity]}</b> <Sentence text={finding.sentence} />{" "}
           <button
             type="button"
             className="why-button"

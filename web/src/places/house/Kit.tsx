@@ -6,6 +6,7 @@ import { Pick } from "../../kit/Pick";
 import { complaint, isTaken, type Measure, type Quantity, quantity } from "../../kit/quantity";
 import { QuantityField } from "../../kit/QuantityField";
 import { useHouse } from "../../shell/HouseContext";
+import { blankPiece } from "../../shell/kitPiece";
 import { useDraft } from "../../shell/useDraft";
 
 type Kind = KitPiece["kind"];
@@ -200,26 +201,12 @@ export function Kit({
             As it was
           </Button>
         )}
-        <Button onClick={() => setRows([...rows, blank()])}>Add a piece</Button>
+        <Button
+          onClick={() => setRows([...rows, blankPiece(`kit-${Math.random().toString(36).slice(2, 8)}`, "vessel")])}
+        >
+          Add a piece
+        </Button>
       </div>
     </form>
   );
 }
-
-const blank = (): Row => ({
-  id: `kit-${Math.random().toString(36).slice(2, 8)}`,
-  kind: "vessel",
-  name: "",
-  volumeMl: null,
-  massG: null,
-  widthMm: null,
-  material: null,
-  count: null,
-  stepG: null,
-  repeatabilityG: null,
-  capacityG: null,
-  place: null,
-  temperatureC: null,
-  factor: null,
-  twentyG: null,
-});

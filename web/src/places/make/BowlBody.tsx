@@ -1,8 +1,9 @@
 import { useEffect, useState } from "react";
 import type { BowlTest, MakeStep } from "../../api/client";
+import { remembered } from "../../shell/remembered";
 import { narrow, number } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
-import { Sayings } from "./StepBody";
+import { Cautions, Sayings } from "./StepBody";
 import { nothingTold, type Told } from "./useWatch";
 
 type Props = {
@@ -12,12 +13,12 @@ type Props = {
   onTakeBack: (reading: string) => void;
 };
 
-const begun = "amber.bowl";
+const begun = "bowl";
 
 /** One piece in a bowl: a stopwatch that a reload does not stop, and what the model said. */
 export function BowlBody({ step, test, onRead, onTakeBack }: Props) {
   const key = `${begun}.${step.id}`;
-  const [since, setSince] = useState(() => Number(localStorage.getItem(key)) || null);
+  const [since, setSince] = useState(() => Number(remembered.get(key)) || null);
   const [now, setNow] = useState(() => Date.now());
   useEffect(() => {
     if (since === null) return;
@@ -28,7 +29,7 @@ export function BowlBody({ step, test, onRead, onTakeBack }: Props) {
   const last = test.runs.at(-1);
   const start = () => {
     const at = Date.now();
-    localStorage.setItem(key, String(at));
+    remembered.set(key, String(at));
     setNow(at);
     setSince(at);
   };
@@ -38,7 +39,7 @@ export function BowlBody({ step, test, onRead, onTakeBack }: Props) {
     if (await onRead({ ...nothingTold, seconds: gone })) forget();
   };
   const forget = () => {
-    localStorage.removeItem(key);
+    remembered.set(key, null);
     setSince(null);
   };
   return (
@@ -86,15 +87,7 @@ export function BowlBody({ step, test, onRead, onTakeBack }: Props) {
         <b>Done when:</b> {step.doneWhen}
       </p>
       <Sayings step={step} />
-      {step.cautions.length > 0 && (
-        <ul className="cautions">
-          {step.cautions.map((caution) => (
-            <li key={caution.id}>
-              <b>{caution.message}</b> {caution.fix}
-            </li>
-          ))}
-        </ul>
-      )}
+      <Cautions step={step} />
     </>
   );
 }

@@ -6,7 +6,7 @@ import { Sentence } from "../../words/Sentence";
 import { CoolingCurve } from "./CoolingCurve";
 import { ProbeLine } from "./ProbeLine";
 import { KeepFactor } from "./KeepFactor";
-import { Sayings } from "./StepBody";
+import { WhatToDo } from "./StepBody";
 import { nothingTold, type Told } from "./useWatch";
 
 type Props = {
@@ -151,20 +151,9 @@ export function CoolingBody({
             </button>
           )}
         </div>
-        <details className="cooling-how">
-          <summary>What to do</summary>
-          <p className="make-text">{step.text}</p>
-          <p className="make-text">
-            <b>Done when:</b> {step.doneWhen}
-          </p>
-          <Sayings step={step} />
-          {step.cautions.map((caution) => (
-            <p key={caution.id} className="make-text">
-              <b>{caution.message}</b> {caution.fix}
-            </p>
-          ))}
+        <WhatToDo step={step}>
           <p className="make-quiet">Said to within a quarter before a reading, to 10{narrow}% after two.</p>
-        </details>
+        </WhatToDo>
       </div>
     </div>
   );

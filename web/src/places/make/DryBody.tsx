@@ -6,7 +6,7 @@ import { useWidth } from "../../shell/useWidth";
 import { day, narrow, number, time, type Units } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { MassField } from "./MassField";
-import { Sayings } from "./StepBody";
+import { WhatToDo } from "./StepBody";
 import { nothingTold, type Told } from "./useWatch";
 
 type Props = {
@@ -100,14 +100,7 @@ export function DryBody({ step, coach, now, units, onRead, onTakeBack }: Props) 
           ))}
         </ol>
       )}
-      <details className="cooling-how">
-        <summary>What to do</summary>
-        <p className="make-text">{step.text}</p>
-        <p className="make-text">
-          <b>Done when:</b> {step.doneWhen}
-        </p>
-        <Sayings step={step} />
-      </details>
+      <WhatToDo step={step} />
     </>
   );
 }

@@ -3,7 +3,7 @@ import { useWidth } from "../../shell/useWidth";
 import { plural, type Units } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { MassField } from "./MassField";
-import { Sayings } from "./StepBody";
+import { WhatToDo } from "./StepBody";
 import type { Told } from "./useWatch";
 
 type Props = {
@@ -64,23 +64,7 @@ export function FillBody({ step, coach, cooling, units, onRead, onTakeBack }: Pr
       <FillAxis coach={coach} units={units} />
       {coach.givesAway && <p className="make-text">{coach.givesAway}</p>}
       <p className="make-text">{coach.goes}</p>
-      <details className="cooling-how">
-        <summary>What to do</summary>
-        <p className="make-text">{step.text}</p>
-        <p className="make-text">
-          <b>Done when:</b> {step.doneWhen}
-        </p>
-        <Sayings step={step} />
-        {step.cautions.length > 0 && (
-          <ul className="cautions">
-            {step.cautions.map((caution) => (
-              <li key={caution.id}>
-                <b>{caution.message}</b> {caution.fix}
-              </li>
-            ))}
-          </ul>
-        )}
-      </details>
+      <WhatToDo step={step} />
     </>
   );
 }

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { inWords, type KitPiece } from "../../api/client";
+import { blankPiece } from "../../shell/kitPiece";
 import { useHouse } from "../../shell/HouseContext";
 
 /** What the readings have taught of a place, kept for the house with one act. */
@@ -11,26 +12,7 @@ export function KeepFactor({ place, factor }: { place: string; factor: number })
   const learn = (kit: readonly KitPiece[]): KitPiece[] =>
     known
       ? kit.map((piece) => (piece.id === known.id ? { ...piece, factor } : piece))
-      : [
-          ...kit,
-          {
-            id: `kit-${place}`,
-            kind: "cold",
-            name: place.replace("-", " "),
-            place,
-            factor,
-            volumeMl: null,
-            massG: null,
-            widthMm: null,
-            material: null,
-            count: null,
-            stepG: null,
-            repeatabilityG: null,
-            capacityG: null,
-            temperatureC: null,
-            twentyG: null,
-          },
-        ];
+      : [...kit, { ...blankPiece(`kit-${place}`, "cold", place.replace("-", " ")), place, factor }];
   return (
     <button
       type="button"

@@ -10,12 +10,10 @@ import { Jar } from "../../instruments/glyphs";
 import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
 import { useRoving } from "../../shell/useRoving";
-import { day, inside, time } from "../../words/format";
+import { day, inside, time, severities } from "../../words/format";
 import { CallSettings } from "./CallSettings";
 import "../today/today.css";
 import "./start.css";
-
-const words = { stop: "Stop", fix: "Fix", watch: "Watch", note: "Note" } as const;
 
 /** Where two batches want the hands at once, and what can be done about it. */
 function Clashes({ clashes }: { clashes: Clocks["clashes"] }) {
@@ -31,7 +29,7 @@ function Clashes({ clashes }: { clashes: Clocks["clashes"] }) {
             <Jar severity={clash.severity} />
             <div>
               <p>
-                <b className="severity">{words[clash.severity]}</b> <b>{time(clash.at)}</b>: {clash.says}
+                <b className="severity">{severities[clash.severity]}</b> <b>{time(clash.at)}</b>: {clash.says}
               </p>
               <div className="button-row">
                 <Button size="small" onClick={() => navigate(`/make/${clash.first}`)}>

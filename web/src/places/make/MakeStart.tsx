@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Checkbox, Input } from "antd";
 import { type ReactNode, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { api, inWords, type StartView } from "../../api/client";
+import { api, inWords, type FormulaEdit, type StartView } from "../../api/client";
 import { keys, touch } from "../../api/keys";
 import { Jar } from "../../instruments/glyphs";
 import { FormLine } from "../../kit/FormLine";
@@ -10,7 +10,7 @@ import { RoomForm } from "../../kit/RoomForm";
 import { useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
 import { remembered } from "../../shell/remembered";
-import { narrow, percent, plural } from "../../words/format";
+import { narrow, percent, plural, severities } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { MakeNot } from "./MakeNot";
 import { MethodChoices } from "./MethodChoices";
@@ -19,8 +19,6 @@ import "../bench/bench.css";
 import "./start.css";
 
 const signer = "make.signer";
-const words = { stop: "Stop", fix: "Fix", watch: "Watch", note: "Note" } as const;
-
 /** How a trial will be made: its steps, where makers differ, and what is read, ticked and signed before it begins. */
 export function MakeStart() {
   const trial = Number(useParams().trial);
@@ -132,11 +130,17 @@ function Start({ start }: { start: StartView }) {
                     <Jar severity={saying.severity} />
                     <div>
                       <p>
-                        <b className="severity">{words[saying.severity]}</b> <Sentence text={saying.sentence} />
+                        <b className="severity">{severities[saying.severity]}</b> <Sentence text={saying.sentence} />
                       </p>
                       {saying.pourC != null && (
                         <div className="button-row">
-                          <PourAt start={start} pourC={saying.pourC} onError={setError} />
+                          <ChangeTrial
+                            start={start}
+                            edit={{ kind: "set_pour", pourC: saying.pourC }}
+                            onError={setError}
+                          >
+                            Pour at {units.temperature(saying.pourC)}
+                          </ChangeTrial>
                         </div>
                       )}
                     </div>
@@ -191,7 +195,14 @@ function Start({ start }: { start: StartView }) {
       )}
       <div className="scrolls">
         <StockNeeds start={start} />
-        {start.loss && <PlanLoss start={start} loss={start.loss} onError={setError} />}
+        {start.loss && (
+          <p className="start-stock">
+            <Sentence text={start.loss.says} />{" "}
+            <ChangeTrial start={start} edit={{ kind: "set_batch", batch: start.loss.batch }} onError={setError}>
+              Plan with {percent(start.loss.percent)}
+            </ChangeTrial>
+          </p>
+        )}
         <MethodChoices start={start} />
         <SheetSteps steps={start.steps} />
       </div>
@@ -227,60 +238,33 @@ function StockNeeds({ start }: { start: StartView }) {
   );
 }
 
-/** What batches before have lost: with one act it is planned so. */
-function PlanLoss({
+/** Changes the trial before it is made. */
+function ChangeTrial({
   start,
-  loss,
+  edit,
   onError,
+  children,
 }: {
   start: StartView;
-  loss: NonNullable<StartView["loss"]>;
+  edit: FormulaEdit;
   onError: (words: string) => void;
+  children: ReactNode;
 }) {
   const queries = useQueryClient();
-  return (
-    <p className="start-stock">
-      <Sentence text={loss.says} />{" "}
-      <Button
-        size="small"
-        disabled={start.isMade}
-        onClick={async () => {
-          try {
-            await api.editTrial(
-              start.trial,
-              start.revision,
-              [{ kind: "set_batch", batch: loss.batch }],
-              crypto.randomUUID(),
-            );
-            await touch(queries, "made");
-          } catch (refused) {
-            onError(inWords(refused));
-          }
-        }}
-      >
-        Plan with {percent(loss.percent)}
-      </Button>
-    </p>
-  );
-}
-
-function PourAt({ start, pourC, onError }: { start: StartView; pourC: number; onError: (words: string) => void }) {
-  const queries = useQueryClient();
-  const { units } = useHouse();
   return (
     <Button
       size="small"
       disabled={start.isMade}
       onClick={async () => {
         try {
-          await api.editTrial(start.trial, start.revision, [{ kind: "set_pour", pourC }], crypto.randomUUID());
+          await api.editTrial(start.trial, start.revision, [edit], crypto.randomUUID());
           await touch(queries, "made");
         } catch (refused) {
           onError(inWords(refused));
         }
       }}
     >
-      Pour at {units.temperature(pourC)}
+      {children}
     </Button>
   );
 }

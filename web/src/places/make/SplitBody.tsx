@@ -7,7 +7,7 @@ import type { Reach } from "./gauge";
 import { MassField } from "./MassField";
 import { ScaleLine } from "./ScaleLine";
 import { SplitColumn } from "./SplitColumn";
-import { Sayings } from "./StepBody";
+import { WhatToDo } from "./StepBody";
 import type { LiveScale } from "./useScale";
 import type { Told } from "./useWatch";
 
@@ -72,14 +72,7 @@ export function SplitBody({ step, coach, number, scale, state, units, onType, on
             </button>
           )}
         </div>
-        <details className="cooling-how">
-          <summary>What to do</summary>
-          <p className="make-text">{step.text}</p>
-          <p className="make-text">
-            <b>Done when:</b> {step.doneWhen}
-          </p>
-          <Sayings step={step} />
-        </details>
+        <WhatToDo step={step} />
       </div>
       <div className="split-right">
         <SplitColumn coach={coach} grams={part ? grams : null} state={state} units={units} />

@@ -45,15 +45,7 @@ export function StepBody({ step, number, units, since, onType, children }: Props
         </label>
       )}
       {children}
-      {step.cautions.length > 0 && (
-        <ul className="cautions">
-          {step.cautions.map((caution) => (
-            <li key={caution.id}>
-              <b>{caution.message}</b> {caution.fix}
-            </li>
-          ))}
-        </ul>
-      )}
+      <Cautions step={step} />
     </>
   );
 }
@@ -68,6 +60,35 @@ export function Sayings({ step }: { step: MakeStep }) {
       {saying.sentence}
     </p>
   ));
+}
+
+/** What can hurt at a step. */
+export function Cautions({ step }: { step: MakeStep }) {
+  return step.cautions.length > 0 ? (
+    <ul className="cautions">
+      {step.cautions.map((caution) => (
+        <li key={caution.id}>
+          <b>{caution.message}</b> {caution.fix}
+        </li>
+      ))}
+    </ul>
+  ) : null;
+}
+
+/** What a step says where something else has the screen: folded, with what can hurt. */
+export function WhatToDo({ step, children }: { step: MakeStep; children?: ReactNode }) {
+  return (
+    <details className="cooling-how">
+      <summary>What to do</summary>
+      <p className="make-text">{step.text}</p>
+      <p className="make-text">
+        <b>Done when:</b> {step.doneWhen}
+      </p>
+      <Sayings step={step} />
+      <Cautions step={step} />
+      {children}
+    </details>
+  );
 }
 
 /** Counts from the wall clock, so that a closed tab or a restart changes nothing. */

@@ -1,7 +1,7 @@
 import type { MakeStep, WetCoach } from "../../api/client";
 import { narrow, plural, type Units } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
-import { Sayings } from "./StepBody";
+import { WhatToDo } from "./StepBody";
 
 type Props = {
   step: MakeStep;
@@ -109,14 +109,7 @@ export function WetBody({ step, coach, waiting, units, onSpray, onWord }: Props)
           ))}
         </div>
       </div>
-      <details className="cooling-how">
-        <summary>What to do</summary>
-        <p className="make-text">{step.text}</p>
-        <p className="make-text">
-          <b>Done when:</b> {step.doneWhen}
-        </p>
-        <Sayings step={step} />
-      </details>
+      <WhatToDo step={step} />
     </>
   );
 }

@@ -5,7 +5,7 @@ import { QuantityField } from "../../kit/QuantityField";
 import { narrow, type Units } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { CupField } from "./CupField";
-import { Sayings } from "./StepBody";
+import { WhatToDo } from "./StepBody";
 import { nothingTold, type Told } from "./useWatch";
 import { WhipAxis } from "./WhipAxis";
 
@@ -70,18 +70,12 @@ export function WhipBody({ step, coach, units, onRead, onTakeBack }: Props) {
         </div>
       </div>
       <WhipAxis coach={coach} onWord={(word) => void onRead({ ...nothingTold, word })} />
-      <details className="cooling-how">
-        <summary>What to do</summary>
-        <p className="make-text">{step.text}</p>
-        <p className="make-text">
-          <b>Done when:</b> {step.doneWhen}
-        </p>
-        <Sayings step={step} />
+      <WhatToDo step={step}>
         <p className="make-quiet">
           Air is what the volume has gained: the same cup, level, before and after. It takes about {coach.mostPercent}
           {narrow}% as it is set.
         </p>
-      </details>
+      </WhatToDo>
     </>
   );
 }

@@ -14,7 +14,7 @@ import { Plates } from "../../shell/Plates";
 import { useClocks } from "../../shell/useClocks";
 import { useKeys } from "../../shell/useKeys";
 import { useRoving } from "../../shell/useRoving";
-import { day, inside, narrow, plural, span, time, type Units, weekday } from "../../words/format";
+import { day, inside, narrow, plural, span, time, type Units, weekday, severities } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { StartFormula } from "../bench/StartFormula";
 import { WarmthLayers } from "./WarmthLayers";
@@ -25,8 +25,6 @@ import { QuantityField } from "../../kit/QuantityField";
 import { RoomForm } from "../../kit/RoomForm";
 
 type StockPlace = Today["stock"][number]["place"];
-
-const words = { stop: "Stop", fix: "Fix", watch: "Watch", note: "Note" } as const;
 
 /** The first page: what was broken off, what needs a look, what tomorrow's heat does to stock. */
 export function TodayPage() {
@@ -99,7 +97,7 @@ export function TodayPage() {
                 <Jar severity={look.severity} />
                 <div>
                   <p>
-                    <b className="severity">{words[look.severity]}</b> <Sentence text={look.sentence} />
+                    <b className="severity">{severities[look.severity]}</b> <Sentence text={look.sentence} />
                   </p>
                   <div className="button-row">
                     {look.kind === "hold_back" ? (
