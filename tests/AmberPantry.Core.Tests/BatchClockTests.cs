@@ -1,6 +1,7 @@
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Making;
 using AmberPantry.Core.Making.Clocks;
+using AmberPantry.Core.Materials;
 
 namespace AmberPantry.Core.Tests;
 
@@ -104,6 +105,18 @@ public class BatchClockTests
         // One that has called already is over now.
         var late = InHand.Begun.AddHours(2);
         Assert.True(HandsLine.Of(hand.Batch, clock, late)[0].From >= late);
+    }
+
+    [Fact]
+    public void WhatFollowsTheStepInHandWaitsAsLongAsItsRunBearsIt()
+    {
+        var whip = Sample.Of(Kinds.WhippedButter, ("shea butter", 70), ("jojoba oil", 30)) with { Batch = new BatchSize(1000) };
+        var hand = InHand.At(whip, "chill");
+        var watch = new CoolingWatcher(MaterialShelf.Plain, hand.Shed).Watch(hand.Batch, hand.Now)!;
+        var clock = BatchClock.Of(hand.Batch, watch, null, hand.Now)!;
+        Assert.True(clock.SlackMin > 0);
+        var next = HandsLine.Of(hand.Batch, clock, hand.Now)[1];
+        Assert.Equal((clock.CallsAt, Hands.Hands, clock.SlackMin), (next.From, next.Hands, next.SlackMin));
     }
 
     [Fact]

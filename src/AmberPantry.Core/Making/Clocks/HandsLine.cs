@@ -58,6 +58,12 @@ public static class HandsLine
             var step = batch.Steps[i];
             var ends = i == first && clock is not null ? Later(clock.CallsAt, now) : time.AddMinutes(MinutesOf(step));
             var next = Block(batch, i, step, time, ends);
+            if (i == first + 1 && clock is not null)
+            {
+                // What comes after the step in hand waits as long as its run bears it: a window until it closes.
+                next = next with { SlackMin = clock.SlackMin };
+            }
+
             var before = blocks.Count > 0 ? blocks[^1] : null;
             weighs = step.Kind == StepKind.Weigh ? weighs + 1 : 0;
             if (before is not null && Joins(before, next, weighs))
