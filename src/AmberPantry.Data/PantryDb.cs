@@ -29,6 +29,8 @@ public sealed class PantryDb(DbContextOptions<PantryDb> options) : DbContext(opt
 
     public DbSet<LotMoveRow> LotMoves => Set<LotMoveRow>();
 
+    public DbSet<LotPictureRow> LotPictures => Set<LotPictureRow>();
+
     public DbSet<FormulaRow> Formulas => Set<FormulaRow>();
 
     public DbSet<TrialRow> Trials => Set<TrialRow>();

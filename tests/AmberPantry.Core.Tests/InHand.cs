@@ -46,12 +46,20 @@ internal sealed class InHand(Workshop shed)
         return id;
     }
 
-    public Guid Read(decimal? massG = null, string? part = null, string? word = null, double? humidity = null, double? seconds = null) =>
+    public Guid Read(
+        decimal? massG = null,
+        string? part = null,
+        string? word = null,
+        double? humidity = null,
+        double? seconds = null,
+        string? colour = null
+    ) =>
         Do(
             new ReadStep(Batch.AtStep, Word: word)
             {
                 MassG = massG,
                 Part = part,
+                Colour = colour,
                 HumidityPercent = humidity,
                 Seconds = seconds,
             }

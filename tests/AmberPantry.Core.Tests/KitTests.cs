@@ -199,4 +199,51 @@ public class KitTests
         Assert.Equal("fridge", Watch().Place);
         Assert.InRange(Watch().LearntFactor!.Value, 1.15, 1.7);
     }
+
+    [Fact]
+    public void AWhiskWantsItsDepth()
+    {
+        var whisk = new KitPiece("whisk", KitKind.Whisk, "Balloon whisk") { GapMm = 5, HeightMm = 90 };
+        var wide = Bowl with { WidthMm = 240 };
+        Assert.Null(Says(Whip, "kit-whisk", Shed(Bowl, whisk)));
+        // 1,000 g stand about 24 mm deep in a bowl of 240 mm: less than the gap and a third of the balloon.
+        var flat = Says(Whip, "kit-whisk", Shed(wide, whisk))!;
+        Assert.Equal(Severity.Fix, flat.Severity);
+        Assert.Contains("35", flat.Sentence, StringComparison.Ordinal);
+        Assert.Equal(Severity.Note, Says(Whip, "kit-whisk", Shed(Bowl with { WidthMm = 150 }, whisk))!.Severity);
+    }
+
+    [Fact]
+    public void AStickBlenderIsCoveredAndDoesNotSplash()
+    {
+        var blender = new KitPiece("blender", KitKind.StickBlender, "Stick blender") { HeightMm = 40 };
+        var traced = Whip with { Batch = new BatchSize(500), Method = new MakingMethod(Science.Making.PlanRoute.StirToTrace) };
+        Assert.Equal(Severity.Note, Says(traced, "kit-blender", Shed(Jug with { WidthMm = 90 }, blender))!.Severity);
+        Assert.Equal(Severity.Fix, Says(traced, "kit-blender", Shed(Jug with { WidthMm = 150 }, blender))!.Severity);
+        var full = Says(traced with { Batch = new BatchSize(900) }, "kit-blender", Shed(Jug with { WidthMm = 90 }, blender))!;
+        Assert.Contains("throws it out", full.Sentence, StringComparison.Ordinal);
+        Assert.Null(Says(Balm, "kit-blender", Shed(Jug with { WidthMm = 90 }, blender)));
+    }
+
+    [Fact]
+    public void AStirrerIsHalfAsWideAsItsBeaker()
+    {
+        var stirrer = new KitPiece("stirrer", KitKind.Stirrer, "Spatula") { WidthMm = 30 };
+        Assert.Contains("55", Says(Balm, "kit-stirrer", Shed(Jug with { WidthMm = 110 }, stirrer))!.Sentence, StringComparison.Ordinal);
+        Assert.Null(Says(Balm, "kit-stirrer", Shed(Jug with { WidthMm = 60 }, stirrer)));
+    }
+
+    [Fact]
+    public void ARoomHasItsAirAsReadOrAsUsualInTheMonth()
+    {
+        var room = new Room("cellar", "Cellar") { Months = [new RoomMonth(6, 14, 78), new RoomMonth(1, 8, null)] };
+        Assert.Equal((14, 78), room.Air(new DateOnly(2026, 6, 11)));
+        Assert.Equal((8, null), room.Air(new DateOnly(2026, 1, 2)));
+        Assert.Equal((null, null), room.Air(new DateOnly(2026, 3, 2)));
+        Assert.Equal((16, 78), (room with { TemperatureC = 16 }).Air(new DateOnly(2026, 6, 11)));
+        var house = new HouseSettings { Workshop = Sample.Shed with { Rooms = [room with { Months = [new RoomMonth(13, 1, 1)] }] } };
+        Assert.Equal("workshop.rooms[0].months[0].month", Assert.Throws<Refusal>(() => house.Checked()).Field);
+        house = new HouseSettings { Workshop = Sample.Shed with { Rooms = [room with { HumidityPercent = 140 }] } };
+        Assert.Equal("workshop.rooms[0].humidityPercent", Assert.Throws<Refusal>(() => house.Checked()).Field);
+    }
 }

@@ -36,6 +36,9 @@ public class SplitAndDryTests
         Batch = new BatchSize(1600, 4, "tin-60", 400),
     };
 
+    private static readonly string Red = Fizz.ColouredParts![0].Colours[0].Material;
+    private static readonly string Yellow = Fizz.ColouredParts![1].Colours[0].Material;
+
     private static SplitCoach Split(InHand hand) => new SplitCoacher(MaterialShelf.Plain, hand.Shed).Coach(hand.Batch)!;
 
     private static DryCoach Dry(InHand hand) => new DryCoacher(MaterialShelf.Plain, hand.Shed).Coach(hand.Batch, hand.Now)!;
@@ -51,15 +54,90 @@ public class SplitAndDryTests
         var whole = Split(hand);
         Assert.True(whole.IsWholeWeighed);
         Assert.InRange(whole.Parts[0].TargetG, (1190 * 0.6m) - 5, 1190 * 0.6m);
-        Assert.Contains("iron oxide, red", Assert.Single(whole.Parts[0].Colours), StringComparison.Ordinal);
+        Assert.Contains("iron oxide, red", Assert.Single(whole.Parts[0].Colours).Says, StringComparison.Ordinal);
         hand.Read(whole.Parts[0].TargetG, "rust");
         Assert.Equal("cream", Split(hand).Now);
         var cream = hand.Read(whole.Parts[1].TargetG + 30, "cream");
-        Assert.Null(Split(hand).Now);
-        Assert.Contains("cream is 30.0", Split(hand).Says, StringComparison.Ordinal);
+        Assert.Contains("cream is 30.0", Split(hand).Says, StringComparison.OrdinalIgnoreCase);
         hand.Do(new TakeReadingBack(cream));
         hand.Read(whole.Parts[1].TargetG, "cream");
-        Assert.Contains("All parts are right", Split(hand).Says, StringComparison.Ordinal);
+        Assert.Equal(("rust", Red), (Split(hand).Now, Split(hand).NowColour));
+    }
+
+    [Fact]
+    public void EachColourIsWeighedForWhatItsPartWeighs()
+    {
+        var hand = InHand.At(Fizz, "split", Shed with { Scale = new Scale(0.01m) });
+        hand.Read(Split(hand).Parts[0].TargetG, "rust");
+        var planned = Split(hand).Parts[1].Colours[0].TargetG;
+        hand.Read(Split(hand).Parts[1].TargetG * 2, "cream");
+        var (red, yellow) = (Split(hand).Parts[0].Colours[0], Split(hand).Parts[1].Colours[0]);
+        Assert.InRange(yellow.TargetG, (planned * 2) - 0.02m, (planned * 2) + 0.02m);
+        hand.Read(red.TargetG, "rust", colour: Red);
+        Assert.Equal("cream", Split(hand).Now);
+        var last = hand.Read(yellow.TargetG, "cream", colour: Yellow);
+        Assert.Null(Split(hand).Now);
+        Assert.Contains("All parts are tinted", Split(hand).Says, StringComparison.Ordinal);
+        hand.Do(new TakeReadingBack(last));
+        Assert.Equal(Yellow, Split(hand).NowColour);
+        // A colour is no part: it changes nothing of what the part weighs.
+        Assert.Equal(Split(hand).Parts[0].TargetG, Split(hand).Parts[0].MassG);
+    }
+
+    [Fact]
+    public void AColourThatThePartDoesNotHaveIsRefused()
+    {
+        var hand = InHand.At(Fizz, "split", Shed);
+        var refusal = Assert.Throws<Refusal>(() => hand.Read(1, "cream", colour: Red));
+        Assert.Equal(("command.colour", Codes.UnknownId), (refusal.Field, refusal.Code));
+        Assert.Throws<Refusal>(() => hand.Read(null, "rust", colour: Red));
+    }
+
+    [Theory]
+    [InlineData("1 to 2", 33.3333, 66.6667)]
+    [InlineData("60 40", 60, 40)]
+    [InlineData("55,5 % and 44,5 %", 55.5, 44.5)]
+    public void PartsAreSharedAsTheyAreSaid(string said, double first, double second)
+    {
+        var hand = InHand.At(Fizz, "split", Shed);
+        hand.Do(new ShareParts(said));
+        Assert.Equal([(decimal)first, (decimal)second], hand.Batch.Content.ColouredParts!.Select(part => part.SharePercent));
+        Assert.Equal(100, Split(hand).Parts.Sum(part => part.SharePercent));
+    }
+
+    [Theory]
+    [InlineData("half and half")]
+    [InlineData("1 to 2 to 3")]
+    [InlineData("0 to 100")]
+    [InlineData("99.5 and 0.5")]
+    public void SharesThatSayNothingAreRefusedWithAnExample(string said)
+    {
+        var hand = InHand.At(Fizz, "split", Shed);
+        var refusal = Assert.Throws<Refusal>(() => hand.Do(new ShareParts(said)));
+        Assert.Equal(("command.shares", said), (refusal.Field, refusal.Value));
+        Assert.Contains("1 to 2", refusal.Remedy, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void OtherRoomsAndTheWeatherAreComparedForDrying()
+    {
+        var dry = new Room("cupboard", "Airing cupboard") { TemperatureC = 30, HumidityPercent = 35 };
+        var shed = Shed with { HumidityPercent = 55, Rooms = [new Room("cellar", "Cellar") { TemperatureC = 12, HumidityPercent = 90 }, dry] };
+        var wet = Sample.Of(Kinds.BathSalts, ("epsom salt", 60), ("sea salt", 28), ("sodium bicarbonate", 8), ("water", 4)) with
+        {
+            Batch = Soak.Batch,
+        };
+        var hand = InHand.At(wet, "spread", shed);
+        hand.Now = InHand.Begun.AddHours(1);
+        WeatherHour[] hours = [.. Enumerable.Range(0, 240).Select(i => new WeatherHour(InHand.Begun.AddHours(i), 10, 60))];
+        var places = new DryCoacher(MaterialShelf.Plain, shed, hours).Coach(hand.Batch, hand.Now)!.Places;
+        Assert.Null(places.Single(place => place.Name == "Cellar").At);
+        var cupboard = places.Single(place => place.Name == "Airing cupboard");
+        var window = places.Single(place => place.Name == "By an open window");
+        Assert.True(cupboard.At < window.At);
+        // Cool air of 60 % that is warmed to the room is dry air.
+        Assert.InRange(window.RhPct!.Value, 25, 35);
+        Assert.Empty(Dry(InHand.At(Soak, "spread", Shed)).Places);
     }
 
     [Fact]

@@ -171,6 +171,7 @@ public static class FormulaCheck
     public static MakingMethod? Method(MakingMethod? method, string path = "method")
     {
         MakingSchool.Check(method?.Choices, path);
+        OwnStep.Check(method?.Steps, $"{path}.steps");
         return method is null or { IsUsual: true } ? null : method;
     }
 

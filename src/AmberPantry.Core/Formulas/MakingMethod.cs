@@ -1,4 +1,5 @@
 using AmberPantry.Core.Science.Making;
+using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Formulas;
 
@@ -11,12 +12,22 @@ public sealed record MakingMethod(PlanRoute? Route)
     /// <summary>What was chosen where makers differ, by the school's id.</summary>
     public IReadOnlyDictionary<string, string> Choices { get; init; } = new Dictionary<string, string>();
 
+    /// <summary>Steps as the maker does them for this trial; null takes what the house does.</summary>
+    public IReadOnlyList<OwnStep>? Steps { get; init; }
+
     /// <summary>Nothing in it differs from usual.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
-    public bool IsUsual => Route is null && Choices.Count == 0;
+    public bool IsUsual => Route is null && Choices.Count == 0 && Steps is null;
 
     /// <summary>Everything that was chosen, to tell two apart.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public string Said =>
-        string.Join("; ", Choices.OrderBy(one => one.Key, StringComparer.Ordinal).Select(one => $"{one.Key} {one.Value}").Prepend($"{Route}"));
+        string.Join(
+            "; ",
+            Choices
+                .OrderBy(one => one.Key, StringComparer.Ordinal)
+                .Select(one => $"{one.Key} {one.Value}")
+                .Prepend($"{Route}")
+                .Concat(Steps?.Select(step => $"{step}") ?? ["usual steps"])
+        );
 }

@@ -7,7 +7,17 @@ namespace AmberPantry.Core.Making;
 /// <summary>What was recorded at a step.</summary>
 /// <param name="Step">Id of the step.</param>
 /// <param name="DoneAt">When it happened, UTC; not when it arrived.</param>
-public sealed record StepDone(string Step, DateTime DoneAt, decimal? WeighedG = null, double? TemperatureC = null, string? Note = null);
+public sealed record StepDone(string Step, DateTime DoneAt, decimal? WeighedG = null, double? TemperatureC = null, string? Note = null)
+{
+    /// <summary>Name of the scale it was read from; null where it was typed.</summary>
+    public string? Scale { get; init; }
+
+    /// <summary>What stood on that scale before, tared away, g.</summary>
+    public decimal? TareG { get; init; }
+
+    /// <summary>Drops that were counted; null where it was weighed.</summary>
+    public int? Drops { get; init; }
+}
 
 /// <summary>What was seen of a product.</summary>
 /// <param name="Id">Id of the command that told it.</param>
@@ -47,6 +57,8 @@ public sealed record Batch
     public const int MostSprays = 50;
     public const double LongestFizzS = 3600;
     public const int MostOthers = 8;
+    public const int MostDrops = 1000;
+    public const int LongestScale = 60;
     public const double LeastCupG = 10;
     public const double MostCupG = 2000;
 
@@ -101,9 +113,16 @@ public sealed record Batch
     /// <summary>Which lots its weighings came from, step by step.</summary>
     public IReadOnlyList<LotTaken> Lots { get; init; } = [];
 
+    /// <summary>What was answered where it left its sheet, the oldest first.</summary>
+    public IReadOnlyList<DeviationAnswer> Answers { get; init; } = [];
+
     /// <summary>Those that have been weighed; the rest is only chosen.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
-    public IEnumerable<LotTaken> InPot => Lots.Where(taken => Done.Any(done => done.Step == taken.Step && done.WeighedG > 0));
+    public IEnumerable<LotTaken> InPot =>
+        Lots.Where(taken =>
+            Done.Any(done => done.Step == taken.Step && done.WeighedG > 0)
+            || Readings.Any(one => one.Colour is not null && StepReadings.ColourKey(one) == taken.Step)
+        );
 
     /// <summary>Filled packs that were weighed, the first at the head.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
@@ -155,8 +174,10 @@ public sealed record Batch
             CorrectObservation correct => [AfterCare.Correct(this, correct, id, at, bench)],
             TakeStock take => [AfterCare.Take(this, take, id, at)],
             PutStockBack back => [AfterCare.PutBack(this, back)],
-            ReadStep read => [new WasRead(StepReadings.Take(this, read, id, at))],
+            ReadStep read => StepReadings.Apply(this, read, id, at, bench.Stock),
             TakeReadingBack back => Readings.Any(one => one.Id == back.Reading) ? [new ReadingTakenBack(back.Reading)] : [],
+            ShareParts share => [new PartsShared(Unevenly.Shared(this, share))],
+            AnswerDeviation answer => [new DeviationAnswered(Deviations.Answer(this, answer, id, at))],
             _ => throw new Refusal(Codes.UnknownId, "command.kind", command.GetType().Name, "This act is not known here.", "Reload the page."),
         };
 
@@ -186,6 +207,11 @@ public sealed record Batch
                 Readings = [.. Readings.Where(one => one.Id != read.Reading.Id).Append(read.Reading).OrderBy(one => one.At)],
             },
             ReadingTakenBack back => this with { Readings = [.. Readings.Where(one => one.Id != back.Reading)] },
+            PartsShared parts => this with { Content = parts.Content },
+            DeviationAnswered told => this with
+            {
+                Answers = [.. Answers.Where(one => (one.Step, one.Kind) != (told.Answer.Step, told.Answer.Kind)), told.Answer],
+            },
             Withdrawn gone => this with { Observations = [.. Observations.Where(one => one.Id != gone.Observation)] },
             BatchGivenUp end => this with { FinishedAt = end.At, GivenUpFor = end.Reason, UnitsMade = 0, UnitsLeft = 0 },
             BatchTakenUp => this with { FinishedAt = null, GivenUpFor = null, UnitsMade = null, UnitsLeft = null, Filling = null, ArchivedAt = null },
@@ -248,10 +274,18 @@ public sealed record Batch
             "Open the batch again: its steps may have changed."
         );
 
+    /// <summary>When a step began: when the last of those before it was put down.</summary>
+    /// <param name="at">Place of the step, from 0.</param>
+    internal DateTime Began(int at) =>
+        Done.Where(done => Steps.Take(at).Any(before => before.Id == done.Step)).Select(done => done.DoneAt).DefaultIfEmpty(StartedAt).Max();
+
     private BatchEvent[] Record(RecordStep record, DateTime at, MakersBench bench)
     {
         var step = Unfinished(record.Step);
-        var weighed = step.Kind == StepKind.Weigh && record.WeighedG is { } grams ? Weight(grams) : (decimal?)null;
+        Told(record);
+        // Drops that were counted are weighed by what one of them weighs.
+        var dropped = record is { WeighedG: null, Drops: { } drops } && step.DropsPerG is { } perG ? drops / (decimal)perG : (decimal?)null;
+        var weighed = step.Kind == StepKind.Weigh && (record.WeighedG ?? dropped) is { } grams ? Weight(grams) : (decimal?)null;
         Thermometer(record.TemperatureC);
         if (record.Seen is { } seen && Done.FirstOrDefault(done => done.Step == step.Id) is { } there)
         {
@@ -274,9 +308,47 @@ public sealed record Batch
             ? []
             :
             [
-                new StepRecorded(new StepDone(step.Id, at, weighed, record.TemperatureC, note)),
+                new StepRecorded(
+                    new StepDone(step.Id, at, weighed, record.TemperatureC, note)
+                    {
+                        Scale = weighed is null ? null : record.Scale,
+                        TareG = weighed is null || record.TareG is not { } tare ? null : Micrograms.Round(tare),
+                        Drops = weighed is null ? null : record.Drops,
+                    }
+                ),
                 .. weighed is { } poured ? (BatchEvent[])[From(step, poured, bench.Stock, record.Lot)] : [],
             ];
+    }
+
+    /// <summary>How it was weighed, as far as that is told.</summary>
+    private static void Told(RecordStep record)
+    {
+        if (record.Scale is { Length: 0 or > LongestScale })
+        {
+            throw new Refusal(Codes.Range, "command.scale", record.Scale, "That is no name of a scale.", $"Give 1 to {LongestScale} letters.");
+        }
+
+        if (record.TareG is < 0 or > MostWeighedG)
+        {
+            throw new Refusal(
+                Codes.Range,
+                "command.tareG",
+                record.TareG,
+                $"{record.TareG} g cannot have been tared away.",
+                $"Give 0 to {MostWeighedG} g, or nothing."
+            );
+        }
+
+        if (record.Drops is < 1 or > MostDrops)
+        {
+            throw new Refusal(
+                Codes.Range,
+                "command.drops",
+                record.Drops,
+                $"{record.Drops} drops cannot have been counted.",
+                $"Count 1 to {MostDrops}; weigh what is more."
+            );
+        }
     }
 
     /// <summary>The lots of a weighing; one that was chosen before stays the first.</summary>

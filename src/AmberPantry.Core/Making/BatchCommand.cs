@@ -44,6 +44,8 @@ public enum ObservationKind
 [JsonDerivedType(typeof(PutStockBack), "put_stock_back")]
 [JsonDerivedType(typeof(ReadStep), "read_step")]
 [JsonDerivedType(typeof(TakeReadingBack), "take_reading_back")]
+[JsonDerivedType(typeof(AnswerDeviation), "answer_deviation")]
+[JsonDerivedType(typeof(ShareParts), "share_parts")]
 public abstract record BatchCommand;
 
 /// <param name="Step">Id of the step.</param>
@@ -58,7 +60,17 @@ public sealed record RecordStep(
     string? Note = null,
     SeenStep? Seen = null,
     Guid? Lot = null
-) : BatchCommand;
+) : BatchCommand
+{
+    /// <summary>Name of the scale it was read from, 1 to 60 letters; left out, it was typed.</summary>
+    public string? Scale { get; init; }
+
+    /// <summary>What stood on that scale before, tared away, g.</summary>
+    public decimal? TareG { get; init; }
+
+    /// <summary>How many drops were counted, 1 to 1000; the weight is worked out from them.</summary>
+    public int? Drops { get; init; }
+}
 
 /// <summary>Takes a weighing from another lot than the first to expire.</summary>
 public sealed record ChooseLot(string Step, Guid Lot) : BatchCommand;
@@ -161,6 +173,9 @@ public sealed record ReadStep(
     /// <summary>Name of the part that is weighed; left out, it is the whole.</summary>
     public string? Part { get; init; }
 
+    /// <summary>Key of the colour that is weighed for the part; left out, it is the part itself.</summary>
+    public string? Colour { get; init; }
+
     /// <summary>Of the air it dries in, 0 to 100.</summary>
     public double? HumidityPercent { get; init; }
 
@@ -173,3 +188,14 @@ public sealed record TakeReadingBack(Guid Reading) : BatchCommand;
 
 /// <param name="Taken">Id of the command that took it.</param>
 public sealed record PutStockBack(Guid Taken) : BatchCommand;
+
+/// <summary>Answers what was asked where the batch left its sheet.</summary>
+/// <param name="What">In which way it left it.</param>
+/// <param name="Answer">Key of the option.</param>
+/// <param name="Minutes">How long it was so.</param>
+/// <param name="LookedRight">Whether it looked right; left out, nobody said.</param>
+public sealed record AnswerDeviation(string Step, DeviationKind What, string Answer, double? Minutes = null, bool? LookedRight = null) : BatchCommand;
+
+/// <summary>Splits this batch into other parts than its formula has.</summary>
+/// <param name="Shares">As it is said, the first part first: "1 to 2", "60 40", "55 %, 45 %".</param>
+public sealed record ShareParts(string Shares) : BatchCommand;

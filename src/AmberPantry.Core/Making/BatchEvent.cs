@@ -60,3 +60,7 @@ public sealed record WasRead(Reading Reading) : BatchEvent;
 public sealed record ReadingTakenBack(Guid Reading) : BatchEvent;
 
 public sealed record StockPutBack(StockMove Move) : BatchEvent;
+
+public sealed record DeviationAnswered(DeviationAnswer Answer) : BatchEvent;
+
+public sealed record PartsShared(Formula Content) : BatchEvent;

@@ -16,22 +16,39 @@ public static class LotsWeighed
     /// <param name="first">A lot chosen by hand, of the material of the line.</param>
     public static IReadOnlyList<LotTaken> At(Batch batch, MakeStep step, decimal grams, StockBook stock, Guid? first = null)
     {
-        var taken = new List<LotTaken>();
-        stock = stock.Less(Own(batch, step));
-        foreach (var (line, part) in Parts(step, grams))
-        {
-            var material = batch.Content.Lines.First(one => one.Id == line).Material;
-            if (!stock.Knows(StockKind.Material, material))
-            {
-                continue;
-            }
+        stock = stock.Less(Own(batch, step.Id));
+        return
+        [
+            .. Parts(step, grams)
+                .SelectMany(part =>
+                    From(
+                        stock,
+                        step.Id,
+                        batch.Content.Lines.First(one => one.Id == part.Line).Material,
+                        part.Grams,
+                        part.Line == step.Line ? first : null
+                    )
+                ),
+        ];
+    }
 
-            var offer = stock.Offer(StockKind.Material, material, Micrograms.Round(part), line == step.Line ? first : null);
-            taken.AddRange(offer.Parts.Select(from => new LotTaken(step.Id, material, from.Lot, from.Code, from.Amount)));
-            if (offer.Missing > 0)
-            {
-                taken.Add(new LotTaken(step.Id, material, null, "", offer.Missing));
-            }
+    /// <summary>Where the colour of a split part comes from.</summary>
+    /// <param name="key">What it is kept under: it has no step of its own.</param>
+    public static IReadOnlyList<LotTaken> OfColour(Batch batch, string key, string material, decimal grams, StockBook stock) =>
+        From(stock.Less(Own(batch, key)), key, material, grams, null);
+
+    private static List<LotTaken> From(StockBook stock, string step, string material, decimal grams, Guid? first)
+    {
+        if (!stock.Knows(StockKind.Material, material))
+        {
+            return [];
+        }
+
+        var offer = stock.Offer(StockKind.Material, material, Micrograms.Round(grams), first);
+        List<LotTaken> taken = [.. offer.Parts.Select(from => new LotTaken(step, material, from.Lot, from.Code, from.Amount))];
+        if (offer.Missing > 0)
+        {
+            taken.Add(new LotTaken(step, material, null, "", offer.Missing));
         }
 
         return taken;
@@ -45,9 +62,9 @@ public static class LotsWeighed
             .ToDictionary(lines => lines.Key, lines => lines.Sum(pair => pair.First.WeighedG ?? pair.First.PlannedG));
 
     /// <summary>What the batch itself has in the pot from other steps; a finished one has it in the ledger, this step's included.</summary>
-    private static IEnumerable<InPot> Own(Batch batch, MakeStep step) =>
+    private static IEnumerable<InPot> Own(Batch batch, string step) =>
         batch
-            .InPot.Where(one => one.Lot is not null && (one.Step == step.Id) == batch.IsFinished)
+            .InPot.Where(one => one.Lot is not null && (one.Step == step) == batch.IsFinished)
             .Select(one => new InPot(one.Lot!.Value, batch.IsFinished ? -one.Grams : one.Grams));
 
     /// <summary>A premix is one part of its line in nine of what carries it.</summary>

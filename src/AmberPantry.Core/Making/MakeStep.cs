@@ -124,6 +124,9 @@ public sealed record MakeStep
     /// <summary>Key of the step in its way of making; null for one that was put in by hand.</summary>
     public string? Template { get; init; }
 
+    /// <summary>Said, timed or put in by the maker herself.</summary>
+    public bool IsOwn { get; init; }
+
     /// <summary>What the plan has to say of it.</summary>
     public IReadOnlyList<StepSaying> Says { get; init; } = [];
 

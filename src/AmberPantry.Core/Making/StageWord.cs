@@ -93,6 +93,9 @@ public sealed record Reading(
     /// <summary>Name of the part that was weighed; null is the whole.</summary>
     public string? Part { get; init; }
 
+    /// <summary>Key of the colour that was weighed for the part; null is the part itself.</summary>
+    public string? Colour { get; init; }
+
     /// <summary>Of the air it dries in.</summary>
     public double? HumidityPercent { get; init; }
 

@@ -1,13 +1,26 @@
+using AmberPantry.Core.Pantry;
+
 namespace AmberPantry.Core.Making;
 
 /// <summary>Takes down what is told while a step goes on.</summary>
 internal static class StepReadings
 {
+    /// <summary>Where the lots of a colour are kept: it has no step of its own.</summary>
+    public static string ColourKey(Reading one) => $"{one.Step}/{one.Part}/{one.Colour}";
+
     /// <exception cref="Refusal">With the field that cannot be.</exception>
-    public static Reading Take(Batch batch, ReadStep read, Guid id, DateTime at)
+    public static IReadOnlyList<BatchEvent> Apply(Batch batch, ReadStep read, Guid id, DateTime at, StockBook stock)
+    {
+        var reading = Take(batch, read, id, at);
+        return reading is { Colour: { } colour, MassG: { } grams }
+            ? [new WasRead(reading), new LotsFixed(ColourKey(reading), LotsWeighed.OfColour(batch, ColourKey(reading), colour, grams, stock))]
+            : [new WasRead(reading)];
+    }
+
+    private static Reading Take(Batch batch, ReadStep read, Guid id, DateTime at)
     {
         var step = batch.Unfinished(read.Step);
-        if (read == new ReadStep(read.Step) { Part = read.Part })
+        if (read == new ReadStep(read.Step) { Part = read.Part, Colour = read.Colour })
         {
             throw new Refusal(Codes.Missing, "command.temperatureC", null, "Nothing was read.", "Type what the thermometer says, or tap a word.");
         }
@@ -49,6 +62,23 @@ internal static class StepReadings
             throw new Refusal(Codes.UnknownId, "command.part", part, $"Lot {batch.Lot} has no part “{part}”.", "Choose one of its parts.");
         }
 
+        if (
+            read.Colour is { } colour
+            && (
+                read.MassG is null
+                || batch.Content.ColouredParts?.FirstOrDefault(one => one.Name == read.Part)?.Colours.Any(one => one.Material == colour) != true
+            )
+        )
+        {
+            throw new Refusal(
+                Codes.UnknownId,
+                "command.colour",
+                colour,
+                $"“{colour}” is not weighed for “{read.Part}”.",
+                "Choose one of the colours of the part, and say what it weighs."
+            );
+        }
+
         if (batch.Readings.Count >= Batch.MostReadings)
         {
             throw new Refusal(
@@ -64,6 +94,7 @@ internal static class StepReadings
         {
             MassG = read.MassG is { } grams ? Micrograms.Round(grams) : null,
             Part = read.Part,
+            Colour = read.Colour,
             HumidityPercent = read.HumidityPercent,
             Seconds = read.Seconds,
         };

@@ -18,9 +18,13 @@ public enum ShelfGroup
 }
 
 /// <summary>What a batch wants of something: it is spoken for until the batch is finished or given up.</summary>
-/// <param name="Batch">Id of the batch.</param>
-/// <param name="Name">Formula, trial and lot.</param>
-public sealed record SpokenFor(int Batch, string Name, decimal Amount);
+/// <param name="Batch">Id of the batch; 0 for one that is only planned.</param>
+/// <param name="Name">Formula and trial.</param>
+public sealed record SpokenFor(int Batch, string Name, decimal Amount)
+{
+    /// <summary>Id of the trial that it is planned of; null for a batch in hand.</summary>
+    public int? Trial { get; init; }
+}
 
 /// <summary>Something worth knowing of what is in the house.</summary>
 public sealed record StockFinding(Severity Severity, string Sentence);
@@ -174,10 +178,14 @@ public sealed record ShelfLine
         }
     }
 
+    /// <summary>Pieces of a container, the mass of a material.</summary>
+    public static string Amount(StockKind kind, decimal amount, Wording say) =>
+        kind == StockKind.Container ? Wording.Number((double)amount, "0") : say.RoundWeight(amount);
+
     /// <summary>Amounts and days in the words of the house.</summary>
     private sealed record Told(Wording Say, StockKind Kind, DateOnly Today)
     {
-        public string Amount(decimal amount) => Kind == StockKind.Container ? Wording.Number((double)amount, "0") : Say.RoundWeight(amount);
+        public string Amount(decimal amount) => ShelfLine.Amount(Kind, amount, Say);
 
         public string Day(DateOnly day) =>
             day.ToString(day.Year == Today.Year ? "d MMMM" : "d MMMM yyyy", System.Globalization.CultureInfo.InvariantCulture);

@@ -95,6 +95,18 @@ public sealed record HouseSettings
             Workshop.Kit[i].Check($"{path}workshop.kit[{i}]");
         }
 
+        Count(Workshop.Rooms.Count, 0, Room.Most, $"{path}workshop.rooms", "rooms");
+        Once(Workshop.Rooms.Select(room => room.Id), $"{path}workshop.rooms", "room");
+        for (var i = 0; i < Workshop.Rooms.Count; i++)
+        {
+            Workshop.Rooms[i].Check($"{path}workshop.rooms[{i}]");
+        }
+
+        foreach (var (route, steps) in Workshop.Procedures)
+        {
+            OwnStep.Check(steps, $"{path}workshop.procedures.{route}");
+        }
+
         Devices.Check($"{path}devices");
         if (Preferences.TextPercent is not (100 or 115 or 130))
         {

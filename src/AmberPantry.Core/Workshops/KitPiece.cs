@@ -20,6 +20,9 @@ public enum KitKind
     Cold,
     Dropper,
     Sprayer,
+    Whisk,
+    StickBlender,
+    Stirrer,
 }
 
 /// <summary>A piece of the kit, with what the planner needs to know of it.</summary>
@@ -61,6 +64,12 @@ public sealed record KitPiece(string Id, KitKind Kind, string Name)
     /// <summary>What twenty drops or sprays weigh, g.</summary>
     public decimal? TwentyG { get; init; }
 
+    /// <summary>How far above the ground a whisk or the bell of a stick blender runs, mm.</summary>
+    public double? GapMm { get; init; }
+
+    /// <summary>Height of a whisk's balloon, or of a stick blender's bell, mm.</summary>
+    public double? HeightMm { get; init; }
+
     public const int Most = 100;
     public const double LeastFactor = 0.2;
     public const double MostFactor = 5;
@@ -77,7 +86,9 @@ public sealed record KitPiece(string Id, KitKind Kind, string Name)
         HouseSettings.Text(Name, LongestName, $"{path}.name", "A piece of the kit needs a name of 1 to 60 characters.", "Give it a short name.");
         Within(VolumeMl, 1, 100_000, $"{path}.volumeMl", "ml", Kind is KitKind.Vessel or KitKind.WhipBowl or KitKind.Grinder or KitKind.Mould);
         Within((double?)MassG, 0, 50_000, $"{path}.massG", "g", false);
-        Within(WidthMm, 10, 1000, $"{path}.widthMm", "mm", false);
+        Within(WidthMm, 10, 1000, $"{path}.widthMm", "mm", Kind == KitKind.Stirrer);
+        Within(GapMm, 0, 100, $"{path}.gapMm", "mm", Kind == KitKind.Whisk);
+        Within(HeightMm, 5, 300, $"{path}.heightMm", "mm", Kind is KitKind.Whisk or KitKind.StickBlender);
         Within(Count, 1, 1000, $"{path}.count", "", Kind == KitKind.Mould);
         Within((double?)StepG, 0.0001, 50, $"{path}.stepG", "g", Kind == KitKind.Scale);
         Within((double?)RepeatabilityG, 0, 50, $"{path}.repeatabilityG", "g", false);

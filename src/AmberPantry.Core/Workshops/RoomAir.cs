@@ -10,6 +10,13 @@ public static class RoomAir
         InRange(humidityPercent ?? 0, 0, 100, $"{path}humidityPercent", "%", "Type the room's relative humidity, or leave it empty.");
     }
 
+    /// <summary>Air of which only a part may be known.</summary>
+    internal static void CheckParts(double? temperatureC, double? humidityPercent, string path)
+    {
+        InRange(temperatureC ?? 0, -20, 45, $"{path}temperatureC", "°C", "Type the room's temperature, or leave it empty.");
+        InRange(humidityPercent ?? 0, 0, 100, $"{path}humidityPercent", "%", "Type the room's relative humidity, or leave it empty.");
+    }
+
     /// <summary>What an old record says of the air; wider, for it is only told.</summary>
     public static void CheckRecord(double workroomC, double? humidityPercent, string path)
     {

@@ -49,6 +49,12 @@ public sealed record Workshop
     /// <summary>Scales, vessels, moulds, cold places and what else is worked with.</summary>
     public IReadOnlyList<KitPiece> Kit { get; init; } = [];
 
+    /// <summary>Steps as the house does them, by the key of the way of making.</summary>
+    public IReadOnlyDictionary<string, IReadOnlyList<OwnStep>> Procedures { get; init; } = new Dictionary<string, IReadOnlyList<OwnStep>>();
+
+    /// <summary>The workroom and others by month, where they are known.</summary>
+    public IReadOnlyList<Room> Rooms { get; init; } = [];
+
     /// <summary>The first of its kind; null where there is none.</summary>
     public KitPiece? FirstOf(KitKind kind) => Kit.FirstOrDefault(piece => piece.Kind == kind);
 

@@ -43,6 +43,7 @@ internal sealed class BatchCopy : CopyPart<BatchRow>
             nameof(BatchRow.Readings),
             nameof(BatchRow.Lots),
             nameof(BatchRow.Filling),
+            nameof(BatchRow.Answers),
         ];
 
     private IReadOnlyDictionary<int, (string Formula, int Number)>? names;
@@ -123,6 +124,11 @@ internal sealed class BatchCopy : CopyPart<BatchRow>
         if (row.Readings.Count > Batch.MostReadings || row.Readings.Any(one => one is null || one.TemperatureC is < Batch.LeastC or > Batch.MostC))
         {
             Refuse("readings", row.Readings.Count, "What was read cannot be taken.", $"Give at most {Batch.MostReadings}, −30 to 150 °C each.");
+        }
+
+        if (row.Answers.Any(one => one is null || one.Says.Length > Batch.LongestReason || one.Minutes is < 0 or > Deviations.MostMinutes))
+        {
+            Refuse("answers", row.Answers.Count, "What was answered cannot be read.", $"Give at most {Batch.LongestReason} letters to each.");
         }
 
         if (row.Corrections.Any(one => one is null) || row.StockMoves.Any(move => move is null || move.Units is < 1 or > Batch.MostUnits))
@@ -232,6 +238,8 @@ internal sealed class BatchStepCopy : OfBatchCopy<BatchStepRow>
 
     protected override IReadOnlyList<string> OwnIds => [nameof(BatchStepRow.Id), nameof(BatchStepRow.BatchId)];
 
+    protected override IReadOnlyList<string> AddedLater => [nameof(BatchStepRow.Scale), nameof(BatchStepRow.TareUg), nameof(BatchStepRow.Drops)];
+
     protected override IQueryable<BatchStepRow> Ordered(PantryDb db) => db.BatchSteps.OrderBy(row => row.Id);
 
     protected override IQueryable<BatchStepRow> Existing(CopyIn into, IReadOnlyList<BatchStepRow> rows)
@@ -263,6 +271,17 @@ internal sealed class BatchStepCopy : OfBatchCopy<BatchStepRow>
                 row.WeighedUg,
                 $"{row.WeighedUg} µg cannot have been weighed.",
                 $"Give 0 to {Batch.MostWeighedG} g."
+            );
+        }
+
+        if (row.Scale?.Length > Batch.LongestScale || row.TareUg is < 0 || row.Drops is < 1 or > Batch.MostDrops)
+        {
+            throw new Refusal(
+                Codes.Range,
+                $"{path}.drops",
+                row.Drops,
+                "How it was weighed cannot be read.",
+                $"Give a short name of the scale, a tare from 0 and 1 to {Batch.MostDrops} drops."
             );
         }
 

@@ -35,6 +35,7 @@ public static class BatchMapping
             StockMoves = row.StockMoves,
             Readings = row.Readings,
             Lots = row.Lots,
+            Answers = row.Answers,
         };
 
     /// <summary>Writes a batch into its rows.</summary>
@@ -44,7 +45,8 @@ public static class BatchMapping
         (row.StartedAt, row.TouchedAt, row.FinishedAt) = (batch.StartedAt, batch.TouchedAt, batch.FinishedAt);
         (row.SlumpC, row.UnitsMade, row.UnitsLeft, row.Place, row.Notes) = (batch.SlumpC, batch.UnitsMade, batch.UnitsLeft, batch.Place, batch.Notes);
         (row.Filling, row.GivenUpFor, row.ArchivedAt) = (batch.Filling, batch.GivenUpFor, batch.ArchivedAt);
-        (row.Corrections, row.StockMoves, row.Readings, row.Lots) = (batch.Corrections, batch.StockMoves, batch.Readings, batch.Lots);
+        (row.Corrections, row.StockMoves, row.Readings) = (batch.Corrections, batch.StockMoves, batch.Readings);
+        (row.Lots, row.Answers) = (batch.Lots, batch.Answers);
         Merge(row.Done, batch.Done, one => one.Step, done => done.Step, done => new BatchStepRow { Step = done.Step }, Fill);
         Merge(row.Observations, batch.Observations, one => one.Id, seen => seen.Id, seen => new ObservationRow { Id = seen.Id }, Fill);
         row.TakeBrief(batch, PotColour.Of(batch.Content, shelf));
@@ -90,17 +92,22 @@ public static class BatchMapping
     }
 
     private static StepDone ToDone(BatchStepRow row) =>
-        new(row.Step, row.DoneAt, row.WeighedUg is { } micrograms ? Micrograms.Grams(micrograms) : null, row.TemperatureC, row.Note);
+        new(row.Step, row.DoneAt, row.WeighedUg is { } micrograms ? Micrograms.Grams(micrograms) : null, row.TemperatureC, row.Note)
+        {
+            Scale = row.Scale,
+            TareG = row.TareUg is { } tare ? Micrograms.Grams(tare) : null,
+            Drops = row.Drops,
+        };
 
     private static Observation ToObservation(ObservationRow row) => new(row.Id, row.At, row.Kind, row.TemperatureC, row.Value, row.Said, row.Text);
 
-    private static void Fill(BatchStepRow row, StepDone done) =>
-        (row.DoneAt, row.WeighedUg, row.TemperatureC, row.Note) = (
-            done.DoneAt,
-            done.WeighedG is { } grams ? Micrograms.Of(grams) : null,
-            done.TemperatureC,
-            done.Note
-        );
+    private static void Fill(BatchStepRow row, StepDone done)
+    {
+        (row.DoneAt, row.TemperatureC, row.Note) = (done.DoneAt, done.TemperatureC, done.Note);
+        row.WeighedUg = done.WeighedG is { } grams ? Micrograms.Of(grams) : null;
+        row.TareUg = done.TareG is { } tare ? Micrograms.Of(tare) : null;
+        (row.Scale, row.Drops) = (done.Scale, done.Drops);
+    }
 
     private static void Fill(ObservationRow row, Observation seen) =>
         (row.At, row.Kind, row.TemperatureC, row.Value, row.Said, row.Text) = (

@@ -64,6 +64,9 @@ public sealed class BatchRow
     /// <summary>Which lots its weighings came from.</summary>
     public IReadOnlyList<LotTaken> Lots { get; set; } = [];
 
+    /// <summary>What was answered where it left its sheet.</summary>
+    public IReadOnlyList<DeviationAnswer> Answers { get; set; } = [];
+
     public int Revision { get; set; }
 
     /// <summary>Id of the command that began it.</summary>
@@ -118,6 +121,15 @@ public sealed class BatchStepRow
     public double? TemperatureC { get; set; }
 
     public string? Note { get; set; }
+
+    /// <summary>Name of the scale it was read from.</summary>
+    public string? Scale { get; set; }
+
+    /// <summary>What was tared away, micrograms.</summary>
+    public long? TareUg { get; set; }
+
+    /// <summary>Drops that were counted.</summary>
+    public int? Drops { get; set; }
 }
 
 /// <summary>A command that a batch has taken: its history, and the proof that it came once.</summary>
@@ -172,6 +184,7 @@ internal sealed class BatchConfiguration
         builder.Property(row => row.StockMoves).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(row => row.Readings).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(row => row.Lots).AsJson().HasDefaultValueSql("'[]'");
+        builder.Property(row => row.Answers).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(row => row.Filling).AsJson();
         builder.Property(row => row.Revision).IsConcurrencyToken();
         builder.HasIndex(row => row.Lot).IsUnique();

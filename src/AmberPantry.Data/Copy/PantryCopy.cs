@@ -21,6 +21,7 @@ public static class PantryCopy
             new MyNameCopy(),
             new LotCopy(),
             new LotMoveCopy(),
+            new LotPictureCopy(),
             new FormulaCopy(),
             new TrialCopy(),
             new TrialEditCopy(),

@@ -52,7 +52,7 @@ internal sealed class TrialCopy : OfFormulaCopy<TrialRow>
 
     protected override IReadOnlyList<string> OwnIds => [nameof(TrialRow.Id), nameof(TrialRow.FormulaId)];
 
-    protected override IReadOnlyList<string> AddedLater => [nameof(TrialRow.Notes), nameof(TrialRow.ArchivedAt)];
+    protected override IReadOnlyList<string> AddedLater => [nameof(TrialRow.Notes), nameof(TrialRow.ArchivedAt), nameof(TrialRow.ReservedAt)];
 
     protected override IQueryable<TrialRow> Ordered(PantryDb db) => db.Trials.OrderBy(row => row.Id);
 

@@ -75,6 +75,9 @@ public sealed class TrialRow
     /// <summary>Set when a batch was begun from it; the trial never changes after.</summary>
     public DateTime? MadeAt { get; set; }
 
+    /// <summary>Since when the pantry keeps what its next batch wants; null while it does not.</summary>
+    public DateTime? ReservedAt { get; set; }
+
     public DateTime ChangedAt { get; set; }
 
     public List<TrialEditRow> Edits { get; } = [];
@@ -182,6 +185,7 @@ internal sealed class FormulaConfiguration
         builder.Property(row => row.Content).AsJson();
         builder.Property(row => row.Revision).IsConcurrencyToken();
         builder.HasIndex(row => new { row.FormulaId, row.Number }).IsUnique();
+        builder.HasIndex(row => row.ReservedAt).HasFilter("ReservedAt IS NOT NULL");
         builder.HasMany(row => row.Edits).WithOne().HasForeignKey(row => row.TrialId);
         builder.HasMany(row => row.SetAside).WithOne().HasForeignKey(row => row.TrialId);
         builder.HasMany<TrialCommandRow>().WithOne().HasForeignKey(row => row.TrialId);

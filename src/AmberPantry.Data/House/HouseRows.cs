@@ -13,6 +13,15 @@ public sealed class PantryRow
 
     /// <summary>What the wall clock said when a made-up pantry began; null for a maker's own data.</summary>
     public DateTime? BegunAt { get; set; }
+
+    /// <summary>How many times as fast as the wall clock a made-up pantry's goes.</summary>
+    public double ClockSpeed { get; set; } = 1;
+
+    /// <summary>What the wall clock said when it was set to that; null while it was never set.</summary>
+    public DateTime? ClockSetAt { get; set; }
+
+    /// <summary>What the pantry's clock showed then.</summary>
+    public DateTime? ClockShown { get; set; }
 }
 
 /// <summary>What is set for the house: one row.</summary>
@@ -61,6 +70,7 @@ internal sealed class HouseConfiguration
     public void Configure(EntityTypeBuilder<PantryRow> builder)
     {
         builder.Property(row => row.Id).ValueGeneratedNever();
+        builder.Property(row => row.ClockSpeed).HasDefaultValue(1.0);
         builder.ToTable("Pantry", table => table.HasCheckConstraint("OnePantry", $"Id = {PantryRow.OnlyId}"));
     }
 

@@ -48,6 +48,12 @@ namespace AmberPantry.Data.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Answers")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
+
                     b.Property<DateTime?>("ArchivedAt")
                         .HasColumnType("TEXT");
 
@@ -219,12 +225,21 @@ namespace AmberPantry.Data.Migrations
                     b.Property<DateTime>("DoneAt")
                         .HasColumnType("TEXT");
 
+                    b.Property<int?>("Drops")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Note")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Scale")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Step")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<long?>("TareUg")
+                        .HasColumnType("INTEGER");
 
                     b.Property<double?>("TemperatureC")
                         .HasColumnType("REAL");
@@ -484,11 +499,17 @@ namespace AmberPantry.Data.Migrations
                     b.Property<int>("Number")
                         .HasColumnType("INTEGER");
 
+                    b.Property<DateTime?>("ReservedAt")
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("Revision")
                         .IsConcurrencyToken()
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("ReservedAt")
+                        .HasFilter("ReservedAt IS NOT NULL");
 
                     b.HasIndex("FormulaId", "Number")
                         .IsUnique();
@@ -524,6 +545,17 @@ namespace AmberPantry.Data.Migrations
 
                     b.Property<DateTime?>("BegunAt")
                         .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("ClockSetAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("ClockShown")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("ClockSpeed")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("REAL")
+                        .HasDefaultValue(1.0);
 
                     b.HasKey("Id");
 
@@ -667,6 +699,32 @@ namespace AmberPantry.Data.Migrations
                     b.HasIndex("LotId", "At");
 
                     b.ToTable("LotMoves", (string)null);
+                });
+
+            modelBuilder.Entity("AmberPantry.Data.Stock.LotPictureRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<byte[]>("Bytes")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("LotId")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("LotId", "At");
+
+                    b.ToTable("LotPictures", (string)null);
                 });
 
             modelBuilder.Entity("AmberPantry.Data.Stock.LotRow", b =>
@@ -842,6 +900,15 @@ namespace AmberPantry.Data.Migrations
                 });
 
             modelBuilder.Entity("AmberPantry.Data.Stock.LotMoveRow", b =>
+                {
+                    b.HasOne("AmberPantry.Data.Stock.LotRow", null)
+                        .WithMany()
+                        .HasForeignKey("LotId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("AmberPantry.Data.Stock.LotPictureRow", b =>
                 {
                     b.HasOne("AmberPantry.Data.Stock.LotRow", null)
                         .WithMany()

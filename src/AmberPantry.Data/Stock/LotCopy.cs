@@ -126,3 +126,39 @@ internal sealed class LotMoveCopy : CopyPart<LotMoveRow>
         await db.Database.ExecuteSqlRawAsync("UPDATE Lots SET \"Left\" = coalesce((SELECT sum(Amount) FROM LotMoves WHERE LotId = Lots.Id), 0)");
     }
 }
+
+internal sealed class LotPictureCopy : CopyPart<LotPictureRow>
+{
+    public override string Name => "lot-pictures";
+
+    protected override IReadOnlyList<string> OwnIds => [];
+
+    protected override IQueryable<LotPictureRow> Ordered(PantryDb db) => db.LotPictures.OrderBy(row => row.At).ThenBy(row => row.Id);
+
+    protected override IQueryable<LotPictureRow> Existing(CopyIn into, IReadOnlyList<LotPictureRow> rows)
+    {
+        var ids = rows.Select(row => row.Id).ToArray();
+        return into.Db.LotPictures.Where(row => ids.Contains(row.Id));
+    }
+
+    protected override string KeyOf(LotPictureRow row) => row.Id.ToString();
+
+    protected override void Check(LotPictureRow row, CopyIn into, string path)
+    {
+        lots ??= [.. into.Db.Lots.Select(lot => lot.Id)];
+        if (!lots.Contains(row.LotId))
+        {
+            throw new Refusal(
+                Codes.UnknownId,
+                $"{path}.lotId",
+                row.LotId,
+                "The copy holds a picture of a lot that it does not hold.",
+                "Put that lot into the copy."
+            );
+        }
+
+        row.Kind = LotPicture.Checked(row.Bytes, $"{path}.bytes");
+    }
+
+    private HashSet<Guid>? lots;
+}

@@ -11,6 +11,7 @@ using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
 using AmberPantry.Server.Hosting;
 using AmberPantry.Server.House;
+using AmberPantry.Server.Live;
 using AmberPantry.Server.Make;
 
 namespace AmberPantry.Server.Bench;
@@ -206,11 +207,11 @@ public static class AssessEndpoints
         return new PreservativeView(answer, MaterialEndpoints.Views(answer.Options.Select(option => option.Material), open));
     }
 
-    private static ParcelAnswer Parcel(ParcelRequest request, WorkshopKeeper keeper)
+    private static ParcelAnswer Parcel(ParcelRequest request, WorkshopKeeper keeper, LiveDevices devices)
     {
         FormulaCheck.Check(request.Formula, keeper.Shelf);
         var open = keeper.Open;
-        return new ParcelFinder(open.Shelf, open.Workshop).Find(request.Formula, request.Trip);
+        return new ParcelFinder(open.Shelf, open.Workshop, devices.Hours).Find(request.Formula, request.Trip);
     }
 
     private static async Task<RescueAnswer> Rescue(RescueRequest request, PantryDb db, WorkshopKeeper keeper)

@@ -7,7 +7,14 @@ namespace AmberPantry.Server.House;
 /// <param name="Revision">Name it when the settings are written.</param>
 /// <param name="IsMadeUp">Whether this is the made-up pantry.</param>
 /// <param name="Told">What the start found in the data file and did about it: an upgrade, records mended or beyond mending.</param>
-public sealed record HouseView(HouseSettings House, int Revision, bool IsMadeUp, string DataFile, string Version, IReadOnlyList<string> Told);
+public sealed record HouseView(HouseSettings House, int Revision, bool IsMadeUp, string DataFile, string Version, IReadOnlyList<string> Told)
+{
+    /// <summary>How many times as fast as the wall clock its clock goes: 1, but for a made-up pantry that was asked to.</summary>
+    public required double ClockSpeed { get; init; }
+}
+
+/// <param name="Speed">How many times as fast as the wall clock, 1 to 60: a made-up pantry only.</param>
+public sealed record SetClock(double Speed);
 
 /// <param name="Revision">The revision the maker saw; left out, the settings are written over whatever stands there.</param>
 public sealed record SaveHouse(HouseSettings House, int? Revision = null);
@@ -19,6 +26,11 @@ public static class HouseEndpoints
     {
         house.MapGet("/", (WorkshopKeeper keeper, PantryClock clock, AmberOptions options, Prepared file) => View(keeper, clock, options, file));
         house.MapPut("/", Save);
+        house.MapPut("/clock", async (SetClock set, PantryDb db, WorkshopKeeper keeper, PantryClock clock, AmberOptions options, Prepared file) =>
+        {
+            await clock.Go(db, set.Speed);
+            return View(keeper, clock, options, file);
+        });
         CopyEndpoints.Map(house);
     }
 
@@ -30,7 +42,10 @@ public static class HouseEndpoints
             Shorten(options.DataFile),
             typeof(HouseEndpoints).Assembly.GetName().Version!.ToString(3),
             file.Told
-        );
+        )
+        {
+            ClockSpeed = clock.Speed,
+        };
 
     /// <summary>The maker's home folder as they would write it.</summary>
     private static string Shorten(string path) =>

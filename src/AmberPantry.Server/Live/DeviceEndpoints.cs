@@ -72,7 +72,7 @@ public static class DeviceEndpoints
         }
 
         var gone = (clock.Now - watch.StartedAt).TotalMinutes;
-        await devices.Order(DeviceKind.Probe, new Follow([.. watch.Run.Select(point => new CurvePoint(point.Min - gone, point.C))]));
+        await devices.Order(DeviceKind.Probe, new Follow([.. watch.Run.Select(point => new CurvePoint((point.Min - gone) / clock.Speed, point.C))]));
         return devices.At(DeviceKind.Probe);
     }
 }

@@ -1,4 +1,5 @@
 using AmberPantry.Core;
+using AmberPantry.Core.Workshops;
 using AmberPantry.Devices;
 
 namespace AmberPantry.Server.Live;
@@ -24,6 +25,10 @@ public sealed class LiveDevices
             }
         }
     }
+
+    /// <summary>The hours to come; none where nobody tells them.</summary>
+    public IReadOnlyList<WeatherHour> Hours =>
+        Forecast is { } forecast ? [.. forecast.Hours.Select(hour => new WeatherHour(hour.At, hour.Celsius, hour.Humidity))] : [];
 
     public IEnumerable<DeviceState> All => Enum.GetValues<DeviceKind>().Select(At);
 

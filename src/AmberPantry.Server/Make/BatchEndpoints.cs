@@ -4,12 +4,17 @@ using AmberPantry.Core.Making.Sheets;
 using AmberPantry.Data;
 using AmberPantry.Server.Hosting;
 using AmberPantry.Server.House;
+using AmberPantry.Server.Live;
+using AmberPantry.Server.Pantry;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmberPantry.Server.Make;
 
 /// <param name="Signature">Who has read the stops; needed where there are any.</param>
 public sealed record BeginBatch(int Trial, Signature? Signature = null, Stamp? Stamp = null);
+
+/// <param name="Reserved">Whether the pantry keeps it.</param>
+public sealed record ReserveStock(bool Reserved);
 
 /// <summary>Something done to a batch.</summary>
 public sealed record BatchAct(Stamp Stamp, BatchCommand Command);
@@ -35,6 +40,9 @@ public sealed record WatchView(string Step, DateTime Now, CoolingWatch? Cooling,
 
     /// <summary>Null where no piece is tried.</summary>
     public required BowlTest? Bowl { get; init; }
+
+    /// <summary>What is asked where the hand says something else than the run; null where it does not.</summary>
+    public required Deviation? Asks { get; init; }
 }
 
 /// <summary>A command as it was taken.</summary>
@@ -50,6 +58,7 @@ public static class BatchEndpoints
         );
         batches.MapPost("/", Begin);
         batches.MapGet("/start/{trial:int}", Start);
+        batches.MapPut("/start/{trial:int}/reserved", Reserve);
         batches.MapGet("/clocks", (PantryDb db, WorkshopKeeper keeper, PantryClock clock) => ClockViews.Get(db, keeper, clock));
         batches.MapGet("/{id:int}", (int id, PantryDb db, WorkshopKeeper keeper) => BatchViews.Get(db, keeper, id));
         batches.MapGet("/{id:int}/history", History);
@@ -69,7 +78,14 @@ public static class BatchEndpoints
             ?? throw new NotThereException("That trial");
         var open = keeper.Open;
         var book = await BatchStock.Book(db, row.Content, null, open.Workshop.Today);
-        return StartView.Of(row, open, book, await BatchYields.Loss(db, open, row.Content.Family));
+        return StartView.Of(row, open, book, await BatchYields.Loss(db, open, row.Content.Family), await StockViews.Reserved(db, trial));
+    }
+
+    /// <summary>Lets the pantry keep what the next batch of a trial wants, or frees it.</summary>
+    private static async Task<StartView> Reserve(int trial, ReserveStock reserve, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
+    {
+        await new BatchKeeper(db, keeper, clock).Reserve(trial, reserve.Reserved);
+        return await Start(trial, db, keeper);
     }
 
     private static async Task<BatchView> Take(int id, BatchAct act, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
@@ -79,7 +95,7 @@ public static class BatchEndpoints
     }
 
     /// <summary>How the step in hand cools, whips, dries, fills; nothing of what it does not.</summary>
-    private static async Task<WatchView> Watch(int id, PantryDb db, WorkshopKeeper keeper, PantryClock clock)
+    private static async Task<WatchView> Watch(int id, PantryDb db, WorkshopKeeper keeper, PantryClock clock, LiveDevices devices)
     {
         var open = keeper.Open;
         var batch = await BatchViews.Read(db, id);
@@ -95,7 +111,8 @@ public static class BatchEndpoints
         {
             Filling = new FillCoacher(open.Shelf, open.Workshop, filledInYear).Coach(batch),
             Splitting = new SplitCoacher(open.Shelf, open.Workshop).Coach(batch),
-            Drying = new DryCoacher(open.Shelf, open.Workshop).Coach(batch, clock.Now),
+            Drying = new DryCoacher(open.Shelf, open.Workshop, devices.Hours).Coach(batch, clock.Now),
+            Asks = Deviations.Of(batch, open.Say, watch?.WordOff).FirstOrDefault(one => one.Kind == DeviationKind.Word),
             Bowl = new BowlTester(open.Shelf, open.Workshop).Of(batch),
         };
     }

@@ -52,6 +52,8 @@ internal sealed class BatchKeeper(PantryDb db, WorkshopKeeper keeper, PantryCloc
             };
             row.Take(batch, open.Shelf);
             db.Batches.Add(row);
+            // What was kept for it is in the pot from now on.
+            trial.ReservedAt = null;
             if (trial.MadeAt is null)
             {
                 trial.MadeAt = clock.Now;
@@ -128,6 +130,15 @@ internal sealed class BatchKeeper(PantryDb db, WorkshopKeeper keeper, PantryCloc
             keeper.Forget();
         }
     }
+
+    /// <summary>Keeps what the next batch of a trial wants, or frees it; asked for again, it stays as it was.</summary>
+    public Task<bool> Reserve(int id, bool reserved) =>
+        db.Command(async () =>
+        {
+            var trial = await db.Trials.FirstOrDefaultAsync(row => row.Id == id) ?? throw new NotThereException("That trial");
+            trial.ReservedAt = reserved ? trial.ReservedAt ?? clock.Now : null;
+            return true;
+        });
 
     /// <summary>Forgets a batch in which nothing has been weighed yet.</summary>
     public Task<bool> GiveUp(int id) =>

@@ -1,5 +1,6 @@
 using AmberPantry.Core.Making;
 using AmberPantry.Core.Pantry;
+using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
 using AmberPantry.Data.Batches;
 using AmberPantry.Data.Stock;
@@ -13,7 +14,8 @@ namespace AmberPantry.Server.Make;
 /// <param name="Of">Key of the material, or id of the container.</param>
 /// <param name="Wanted">Grams or pieces.</param>
 /// <param name="Says">"SB-0311"; "640 g of SB-0311, 44 g of SB-0522"; what is missing.</param>
-public sealed record StockNeed(StockKind Kind, string Of, string Name, decimal Wanted, LotOffer Offer, string Says);
+/// <param name="Kept">Who else it is kept for, where that leaves too little; empty where it does not.</param>
+public sealed record StockNeed(StockKind Kind, string Of, string Name, decimal Wanted, LotOffer Offer, string Says, string Kept);
 
 /// <summary>A lot that a weighing may come from.</summary>
 /// <param name="Free">What is left of it beside what stands in pots, g.</param>
@@ -39,7 +41,8 @@ internal static class BatchStock
         IReadOnlyList<OtherFill>? others = null
     )
     {
-        var lots = await db.LotsOf(StockKind.Material, [.. content.Lines.Select(line => line.Material)]);
+        var colours = content.ColouredParts?.SelectMany(part => part.Colours).Select(colour => colour.Material) ?? [];
+        var lots = await db.LotsOf(StockKind.Material, [.. content.Lines.Select(line => line.Material).Union(colours)]);
         string[] containers = [.. (others ?? []).Select(other => other.Container).Append(content.Batch.Container).OfType<string>().Distinct()];
         if (containers.Length > 0)
         {
@@ -100,8 +103,24 @@ internal static class BatchStock
     }
 
     /// <summary>What a formula wants of the house, the scarce first; nothing of what was never booked in.</summary>
-    public static IReadOnlyList<StockNeed> Needs(Core.Formulas.Formula content, StockBook book, OpenWorkshop open)
+    /// <param name="reserved">What is kept for other batches that are planned.</param>
+    public static IReadOnlyList<StockNeed> Needs(
+        Core.Formulas.Formula content,
+        StockBook book,
+        OpenWorkshop open,
+        IReadOnlyList<((StockKind Kind, string Of) Of, SpokenFor For)> reserved
+    )
     {
+        string Kept((ShelfSubject Subject, decimal Amount, LotOffer Offer) one)
+        {
+            SpokenFor[] others = [.. reserved.Where(kept => kept.Of == (one.Subject.Kind, one.Subject.Of)).Select(kept => kept.For)];
+            var free = book.Choices(one.Subject.Kind, one.Subject.Of).Sum(book.Free) - others.Sum(kept => kept.Amount);
+            return others.Length > 0 && free < one.Amount
+                ? $"**{ShelfLine.Amount(one.Subject.Kind, others.Sum(kept => kept.Amount), open.Say)}** of it is kept for "
+                    + $"{Wording.List([.. others.Select(kept => kept.Name).Distinct()])}."
+                : "";
+        }
+
         var wanted = content
             .Lines.GroupBy(line => line.Material)
             .Select(lines =>
@@ -127,7 +146,8 @@ internal static class BatchStock
                     one.Subject.Name,
                     one.Amount,
                     one.Offer,
-                    one.Offer.Says(open.Say, one.Subject.Kind)
+                    one.Offer.Says(open.Say, one.Subject.Kind),
+                    Kept(one)
                 )),
         ];
     }
@@ -165,6 +185,23 @@ internal static class BatchStock
         }
 
         return lots;
+    }
+
+    /// <summary>Steps whose weighing came from another lot than the first to expire, with both in words.</summary>
+    public static Dictionary<string, string> OtherLots(Batch batch, StockBook book)
+    {
+        var others = new Dictionary<string, string>();
+        foreach (var step in batch.Steps.Where(step => step.Line is not null))
+        {
+            var first = batch.InPot.FirstOrDefault(one => one.Step == step.Id && one.Lot is not null);
+            var offered = first is null ? null : LotsWeighed.At(batch, step, first.Grams, book).FirstOrDefault(one => one.Material == first.Material);
+            if (offered?.Lot is not null && offered.Lot != first!.Lot)
+            {
+                others[step.Id] = $"from {first.Code}, though {offered.Code} is to be used first";
+            }
+        }
+
+        return others;
     }
 
     /// <summary>Writes what a command of a batch means for its lots; whether it meant anything.</summary>

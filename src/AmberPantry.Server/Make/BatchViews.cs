@@ -94,6 +94,12 @@ public sealed record BatchView
     /// <summary>What was filled beside the containers, and what was lost; empty before it is told.</summary>
     public required string Filled { get; init; }
 
+    /// <summary>What is asked because the batch left its sheet: one question at a time; null where nothing is.</summary>
+    public required Deviation? Asks { get; init; }
+
+    /// <summary>What was answered to such questions, the oldest first; what matters is between two asterisks.</summary>
+    public required IReadOnlyList<string> Answered { get; init; }
+
     /// <summary>How far each observation lies from what was said, by its id.</summary>
     public required IReadOnlyDictionary<Guid, string> Verdicts { get; init; }
 
@@ -231,6 +237,7 @@ internal static class BatchViews
         var say = open.Say;
         var pot = batch.Pot;
         var weighed = batch.AsWeighed;
+        var book = await BatchStock.Book(db, batch.Content, id, open.Workshop.Today);
         var said = open.Assessor.Assess(weighed, new Question { Parts = [Part.Melt] }).Parts.Melt!;
         return new BatchView
         {
@@ -258,9 +265,11 @@ internal static class BatchViews
                         )
                 ),
             ],
-            Lots = BatchStock.Steps(batch, await BatchStock.Book(db, batch.Content, id, open.Workshop.Today), say),
+            Lots = BatchStock.Steps(batch, book, say),
             Said = new SaidView(said.Landmarks, said.Sentence, said.SlumpC),
             Filled = Filling.Says(batch, open.Workshop),
+            Asks = Deviations.Of(batch, say, lots: BatchStock.OtherLots(batch, book)).FirstOrDefault(),
+            Answered = [.. batch.Answers.Select(one => say.Text(Deviations.Told(one)))],
             Verdicts = batch
                 .Observations.Select(seen => (seen.Id, Verdict: seen.Verdict(say)))
                 .Where(seen => seen.Verdict is not null)

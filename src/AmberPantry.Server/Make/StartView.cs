@@ -60,6 +60,18 @@ public sealed record StartView
     /// <summary>Null where nothing was learnt, or it is planned so already.</summary>
     public required LossIdea? Loss { get; init; }
 
+    /// <summary>Since when the pantry keeps what it takes for this batch; null while it does not.</summary>
+    public required DateTime? ReservedAt { get; init; }
+
+    /// <summary>Steps that the maker leaves out.</summary>
+    public required IReadOnlyList<MakeStep> LeftOut { get; init; }
+
+    /// <summary>Key of this way of making among the house's procedures.</summary>
+    public required string ProcedureKey { get; init; }
+
+    /// <summary>The house's own way of doing these steps, where it has one.</summary>
+    public required IReadOnlyList<OwnStep> Procedure { get; init; }
+
     public required StartCheck Check { get; init; }
 
     /// <summary>So near is near enough, percent.</summary>
@@ -84,7 +96,13 @@ public sealed record StartView
         );
     }
 
-    internal static StartView Of(TrialRow trial, OpenWorkshop open, StockBook book, LearntLoss? loss)
+    internal static StartView Of(
+        TrialRow trial,
+        OpenWorkshop open,
+        StockBook book,
+        LearntLoss? loss,
+        IReadOnlyList<((StockKind Kind, string Of) Of, SpokenFor For)> reserved
+    )
     {
         var sheet = new SheetWriter(open.Shelf, open.Workshop).For(trial.Content);
         var say = open.Say;
@@ -106,7 +124,11 @@ public sealed record StartView
             BatchG = trial.Content.Batch.Grams,
             RoomC = open.Workshop.WorkroomC,
             HumidityPercent = open.Workshop.HumidityPercent,
-            Stock = BatchStock.Needs(trial.Content, book, open),
+            Stock = BatchStock.Needs(trial.Content, book, open, reserved),
+            ReservedAt = trial.ReservedAt,
+            LeftOut = [.. sheet.LeftOut.Select(step => step.In(say))],
+            Procedure = open.Workshop.Procedures.GetValueOrDefault(sheet.ProcedureKey) ?? [],
+            ProcedureKey = sheet.ProcedureKey,
             Loss = Learnt(trial.Content.Batch, loss),
             Check = check with
             {

@@ -56,6 +56,8 @@ public static class StockEndpoints
             await new StockKeeper(db, keeper, clock).SetApart(id, apart);
             return await StockViews.Lot(db, id, clock.Now);
         });
+        PictureEndpoints.Map(stock);
+        StickerEndpoints.Map(stock);
         stock.MapGet("/lots/{id:guid}/trace", (Guid id, PantryDb db, WorkshopKeeper keeper) => StockViews.Trace(db, keeper.Open, id));
         stock.MapGet("/lots/{id:guid}/recall.csv", Recall);
     }

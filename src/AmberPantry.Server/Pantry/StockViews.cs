@@ -99,6 +99,7 @@ public sealed record TraceView(Lot Lot, string Name, string Sentence, IReadOnlyL
 internal static class StockViews
 {
     private const string Fallback = "container";
+    private const int MostReserved = 200;
 
     public static async Task<StockView> All(PantryDb db, OpenWorkshop open, DateTime now)
     {
@@ -336,17 +337,51 @@ internal static class StockViews
     private static async Task<List<((StockKind, string) Of, SpokenFor For)>> Wanted(PantryDb db)
     {
         var open = await BatchStock.Making(db);
-        var wanted = new List<((StockKind, string), SpokenFor)>();
+        var wanted = await Reserved(db);
         foreach (var row in open)
         {
             var name = $"{row.Trial!.Formula!.Name} trial {row.Trial.Number}";
             wanted.AddRange(LotsWeighed.Wanted(row.ToBatch()).Select(one => ((StockKind.Material, one.Key), new SpokenFor(row.Id, name, one.Value))));
-            if (row.Content.Batch is { Container: { } container, Units: { } units })
-            {
-                wanted.Add(((StockKind.Container, container), new SpokenFor(row.Id, name, units)));
-            }
+            AddContainer(wanted, row.Content, new SpokenFor(row.Id, name, 0));
         }
 
         return wanted;
+    }
+
+    /// <summary>What is kept for batches that are only planned.</summary>
+    /// <param name="without">Trial that is left out.</param>
+    internal static async Task<List<((StockKind, string) Of, SpokenFor For)>> Reserved(PantryDb db, int? without = null)
+    {
+        var wanted = new List<((StockKind, string), SpokenFor)>();
+        foreach (
+            var trial in await db
+                .Trials.AsNoTracking()
+                .Include(row => row.Formula)
+                .Where(row => row.ReservedAt != null && row.Id != without)
+                .OrderBy(row => row.ReservedAt)
+                .Take(MostReserved)
+                .ToListAsync()
+        )
+        {
+            var planned = new SpokenFor(0, $"{trial.Formula!.Name} trial {trial.Number}, planned", 0) { Trial = trial.Id };
+            wanted.AddRange(
+                trial
+                    .Content.Lines.GroupBy(line => line.Material)
+                    .Select(lines =>
+                        ((StockKind.Material, lines.Key), planned with { Amount = lines.Sum(line => line.Percent) * trial.Content.Batch.Grams / 100 })
+                    )
+            );
+            AddContainer(wanted, trial.Content, planned);
+        }
+
+        return wanted;
+    }
+
+    private static void AddContainer(List<((StockKind, string), SpokenFor)> wanted, Core.Formulas.Formula content, SpokenFor by)
+    {
+        if (content.Batch is { Container: { } container, Units: { } units })
+        {
+            wanted.Add(((StockKind.Container, container), by with { Amount = units }));
+        }
     }
 }

@@ -137,13 +137,7 @@ internal static class TodayViews
             Places = places,
             Stock = stock,
             Sentence = await Tell(db, stock, hottest, say),
-            Weather = devices.Forecast is { } forecast
-                ? Weather.Say(
-                    [.. forecast.Hours.Select(hour => new WeatherHour(hour.At, hour.Celsius, hour.Humidity))],
-                    DateOnly.FromDateTime(clock.Now),
-                    say
-                )
-                : [],
+            Weather = Weather.Say(devices.Hours, DateOnly.FromDateTime(clock.Now), say),
             Formulas = (await FormulaEndpoints.List(db, take: MostFormulas)).Items,
         };
     }

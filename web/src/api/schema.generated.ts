@@ -2581,6 +2581,160 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stock/lots/{id}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PictureView"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AddPicture"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PictureView"][];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/pictures/{picture}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    picture: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    picture: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": boolean;
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/stickers.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    lots?: string;
+                    start?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stock/lots/{id}/trace": {
         parameters: {
             query?: never;
@@ -3915,6 +4069,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/batches/start/{trial}/reserved": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    trial: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ReserveStock"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StartView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/batches/clocks": {
         parameters: {
             query?: never;
@@ -4375,6 +4570,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/house/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SetClock"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HouseView"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/house/copy": {
         parameters: {
             query?: never;
@@ -4755,6 +4989,12 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AddPicture: {
+            /** @description Its id is the picture's. */
+            stamp: components["schemas"]["Stamp"];
+            /** @description The file: JPEG or PNG, at most 400 kB. */
+            base64: string;
+        };
         /** @description A step of putting a dry mix together. */
         AddingStep: {
             /** @description What goes in, with its grams. */
@@ -4952,6 +5192,8 @@ export interface components {
             stockMoves?: components["schemas"]["StockMove"][];
             /** @description Which lots its weighings came from, step by step. */
             lots?: components["schemas"]["LotTaken"][];
+            /** @description What was answered where it left its sheet, the oldest first. */
+            answers?: components["schemas"]["DeviationAnswer"][];
             isFinished?: boolean;
             /** @description What is in the pot, line by line. */
             pot?: null | components["schemas"]["PotLine"][];
@@ -5042,7 +5284,7 @@ export interface components {
             slackMin: number;
         };
         /** @description Something done to a batch, told by the maker's hands. IReadOnlyList&lt;BatchEvent&gt; Batch.Apply(BatchCommand command, Guid id, DateTime at, MakersBench bench) answers what it changes. */
-        BatchCommand: components["schemas"]["BatchCommandRecordStep"] | components["schemas"]["BatchCommandChooseLot"] | components["schemas"]["BatchCommandGoToStep"] | components["schemas"]["BatchCommandRescalePot"] | components["schemas"]["BatchCommandAddToPot"] | components["schemas"]["BatchCommandFinishBatch"] | components["schemas"]["BatchCommandPlaceStock"] | components["schemas"]["BatchCommandCountStock"] | components["schemas"]["BatchCommandWriteNotes"] | components["schemas"]["BatchCommandObserve"] | components["schemas"]["BatchCommandWithdraw"] | components["schemas"]["BatchCommandGiveUpBatch"] | components["schemas"]["BatchCommandTakeUpBatch"] | components["schemas"]["BatchCommandArchiveBatch"] | components["schemas"]["BatchCommandBringBackBatch"] | components["schemas"]["BatchCommandCorrectStep"] | components["schemas"]["BatchCommandCorrectObservation"] | components["schemas"]["BatchCommandTakeStock"] | components["schemas"]["BatchCommandPutStockBack"] | components["schemas"]["BatchCommandReadStep"] | components["schemas"]["BatchCommandTakeReadingBack"];
+        BatchCommand: components["schemas"]["BatchCommandRecordStep"] | components["schemas"]["BatchCommandChooseLot"] | components["schemas"]["BatchCommandGoToStep"] | components["schemas"]["BatchCommandRescalePot"] | components["schemas"]["BatchCommandAddToPot"] | components["schemas"]["BatchCommandFinishBatch"] | components["schemas"]["BatchCommandPlaceStock"] | components["schemas"]["BatchCommandCountStock"] | components["schemas"]["BatchCommandWriteNotes"] | components["schemas"]["BatchCommandObserve"] | components["schemas"]["BatchCommandWithdraw"] | components["schemas"]["BatchCommandGiveUpBatch"] | components["schemas"]["BatchCommandTakeUpBatch"] | components["schemas"]["BatchCommandArchiveBatch"] | components["schemas"]["BatchCommandBringBackBatch"] | components["schemas"]["BatchCommandCorrectStep"] | components["schemas"]["BatchCommandCorrectObservation"] | components["schemas"]["BatchCommandTakeStock"] | components["schemas"]["BatchCommandPutStockBack"] | components["schemas"]["BatchCommandReadStep"] | components["schemas"]["BatchCommandTakeReadingBack"] | components["schemas"]["BatchCommandAnswerDeviation"] | components["schemas"]["BatchCommandShareParts"];
         /** @description Plans a weighing that is not in the formula, to rescue the pot: it becomes the step in hand. */
         BatchCommandAddToPot: {
             /** @enum {string} */
@@ -5056,6 +5298,23 @@ export interface components {
             addG: number;
             /** @description What it mends, 1 to 200 letters. */
             why: string;
+        };
+        /** @description Answers what was asked where the batch left its sheet. */
+        BatchCommandAnswerDeviation: {
+            /** @enum {string} */
+            kind?: "answer_deviation";
+            step: string;
+            /** @description In which way it left it. */
+            what: components["schemas"]["DeviationKind"];
+            /** @description Key of the option. */
+            answer: string;
+            /**
+             * Format: double
+             * @description How long it was so.
+             */
+            minutes?: null | number;
+            /** @description Whether it looked right; left out, nobody said. */
+            lookedRight?: null | boolean;
         };
         /** @description Puts a finished batch out of the lists; its record stays. */
         BatchCommandArchiveBatch: {
@@ -5220,6 +5479,8 @@ export interface components {
             massG?: null | number;
             /** @description Name of the part that is weighed; left out, it is the whole. */
             part?: null | string;
+            /** @description Key of the colour that is weighed for the part; left out, it is the part itself. */
+            colour?: null | string;
             /**
              * Format: double
              * @description Of the air it dries in, 0 to 100.
@@ -5253,6 +5514,18 @@ export interface components {
              * @description The lot it was weighed from; left out, the one chosen for the step, or the first to expire.
              */
             lot?: null | string;
+            /** @description Name of the scale it was read from, 1 to 60 letters; left out, it was typed. */
+            scale?: null | string;
+            /**
+             * Format: double
+             * @description What stood on that scale before, tared away, g.
+             */
+            tareG?: null | number;
+            /**
+             * Format: int32
+             * @description How many drops were counted, 1 to 1000; the weight is worked out from them.
+             */
+            drops?: null | number;
         };
         /** @description Scales the rest of the pot up to what was poured over. */
         BatchCommandRescalePot: {
@@ -5261,6 +5534,13 @@ export interface components {
             step: string;
             /** Format: double */
             weighedG: number;
+        };
+        /** @description Splits this batch into other parts than its formula has. */
+        BatchCommandShareParts: {
+            /** @enum {string} */
+            kind?: "share_parts";
+            /** @description As it is said, the first part first: "1 to 2", "60 40", "55 %, 45 %". */
+            shares: string;
         };
         BatchCommandTakeReadingBack: {
             /** @enum {string} */
@@ -5381,6 +5661,9 @@ export interface components {
             said: components["schemas"]["SaidView"];
             /** @description What was filled beside the containers, and what was lost; empty before it is told. */
             filled: string;
+            asks: null | components["schemas"]["Deviation"];
+            /** @description What was answered to such questions, the oldest first; what matters is between two asterisks. */
+            answered: string[];
             /** @description How far each observation lies from what was said, by its id. */
             verdicts: {
                 [key: string]: string;
@@ -5847,6 +6130,8 @@ export interface components {
             learntFactor: null | number;
             /** @description Whether grains fall before it holds them, left alone from now on; empty where it has none. */
             settles: string;
+            /** @description Where the hand's last word lies a stage or more off the run; empty where it does not. */
+            wordOff: string;
             /**
              * Format: date-time
              * @description When to scrape, stir and read next; null where it is not stirred.
@@ -6002,6 +6287,61 @@ export interface components {
             amount: number;
             check: components["schemas"]["ArrivalCheck"];
         };
+        /** @description Something that went another way than the sheet, with the one question it raises. Nothing is refused for it. */
+        Deviation: {
+            /** @description Id of the step. */
+            step: string;
+            kind: components["schemas"]["DeviationKind"];
+            /** @description What happened: "Melt: 66 °C, wanted 70 to 75". */
+            says: string;
+            /** @description The question. */
+            asks: string;
+            options: components["schemas"]["DeviationOption"][];
+            /**
+             * @description Whether "did it look right?" is asked with it.
+             * @default true
+             */
+            asksLook?: boolean;
+        };
+        /** @description What was answered, kept with the batch. */
+        DeviationAnswer: {
+            /**
+             * Format: uuid
+             * @description Id of the command that told it.
+             */
+            id: string;
+            /** Format: date-time */
+            at: string;
+            step: string;
+            kind: components["schemas"]["DeviationKind"];
+            /** @description What had happened, as it was asked. */
+            says: string;
+            /** @description Key of the option. */
+            answer: string;
+            /**
+             * Format: double
+             * @description How long, where that was asked.
+             */
+            minutes: null | number;
+            /** @description Whether it looked right; null where nobody said. */
+            lookedRight: null | boolean;
+        };
+        /**
+         * @description In which way a batch left its sheet. The order is kept: files know them by it.
+         * @enum {unknown}
+         */
+        DeviationKind: "weight" | "temperature" | "broken_off" | "late" | "skipped" | "other_lot" | "word";
+        /** @description One answer that may be given. */
+        DeviationOption: {
+            /** @description Its key. */
+            id: string;
+            words: string;
+            /**
+             * @description How long it was so is asked with it.
+             * @default false
+             */
+            asksMinutes?: boolean;
+        };
         DeviationView: {
             material: string;
             /** Format: double */
@@ -6105,6 +6445,8 @@ export interface components {
             log: components["schemas"]["DryLog"][];
             /** @description Words that eye and hand may say of it. */
             words: components["schemas"]["StageWord"][];
+            /** @description Other rooms of the house and the air out of doors, with how long it would take there. */
+            places: components["schemas"]["DryPlace"][];
             /** @description It is weighed until its weight stays. */
             asksMass: boolean;
             isDry: boolean;
@@ -6126,6 +6468,19 @@ export interface components {
             humidityPercent: null | number;
             /** @description What the squeeze or the break said; null where none was made. */
             words: null | string;
+        };
+        /** @description Where else it may dry. */
+        DryPlace: {
+            name: string;
+            /** Format: double */
+            rhPct: null | number;
+            /**
+             * Format: date-time
+             * @description When it would be dry there; null where it never is, or nobody can say.
+             */
+            at: null | string;
+            /** @description What it comes to, in words. */
+            says: string;
         };
         /** @description How far it has come. */
         DryPoint: {
@@ -6887,6 +7242,11 @@ export interface components {
             version: string;
             /** @description What the start found in the data file and did about it: an upgrade, records mended or beyond mending. */
             told: string[];
+            /**
+             * Format: double
+             * @description How many times as fast as the wall clock its clock goes: 1, but for a made-up pantry that was asked to.
+             */
+            clockSpeed: number;
         };
         /**
          * @description The hue in a word.
@@ -7046,7 +7406,7 @@ export interface components {
          * @description What a piece of the kit is for.
          * @enum {unknown}
          */
-        KitKind: "scale" | "vessel" | "whip_bowl" | "grinder" | "mould" | "cold" | "dropper" | "sprayer";
+        KitKind: "scale" | "vessel" | "whip_bowl" | "grinder" | "mould" | "cold" | "dropper" | "sprayer" | "whisk" | "stick_blender" | "stirrer";
         /** @description A piece of the kit, with what the planner needs to know of it. */
         KitPiece: {
             /** @description Unique among the pieces. */
@@ -7106,6 +7466,16 @@ export interface components {
              * @description What twenty drops or sprays weigh, g.
              */
             twentyG?: null | number;
+            /**
+             * Format: double
+             * @description How far above the ground a whisk or the bell of a stick blender runs, mm.
+             */
+            gapMm?: null | number;
+            /**
+             * Format: double
+             * @description Height of a whisk's balloon, or of a stick blender's bell, mm.
+             */
+            heightMm?: null | number;
         };
         /** @description What the maker says of a name of a label. */
         LabelAnswer: {
@@ -7744,6 +8114,8 @@ export interface components {
             asksPack?: boolean;
             /** @description Key of the step in its way of making; null for one that was put in by hand. */
             template?: null | string;
+            /** @description Said, timed or put in by the maker herself. */
+            isOwn?: boolean;
             /** @description What the plan has to say of it. */
             says?: components["schemas"]["StepSaying"][];
             cautions?: components["schemas"]["Caution"][];
@@ -7755,6 +8127,8 @@ export interface components {
             choices?: {
                 [key: string]: string;
             };
+            /** @description Steps as the maker does them for this trial; null takes what the house does. */
+            steps?: null | components["schemas"]["OwnStep"][];
         };
         /** @description Where makers differ in how a batch is made. The first option is the usual one. */
         MakingSchool: {
@@ -8069,6 +8443,23 @@ export interface components {
             /** @description Formulas that name it, the first few. */
             usedIn: string[];
         };
+        /** @description A step as its maker does it: what she says instead, one she leaves out, or one of her own. */
+        OwnStep: {
+            /** @description Key of the step in its way of making; of one of her own, a key that begins with "own-". */
+            step: string;
+            /** @description What it is called; left out, as usual. */
+            title?: null | string;
+            text?: null | string;
+            doneWhen?: null | string;
+            /**
+             * Format: double
+             * @description How long it takes, minutes.
+             */
+            minutes?: null | number;
+            leftOut?: boolean;
+            /** @description Key of the step that one of her own follows. */
+            after?: null | string;
+        };
         /**
          * @description What it is usually sold and kept in.
          * @enum {unknown}
@@ -8295,6 +8686,13 @@ export interface components {
          * @enum {unknown}
          */
         Phase: "melt" | "cool_down" | "dry" | "liquid" | "surface";
+        /** @description A picture that is kept with a lot. */
+        PictureView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            at: string;
+        };
         /**
          * @description How a piece holds.
          * @enum {unknown}
@@ -8549,6 +8947,8 @@ export interface components {
             massG?: null | number;
             /** @description Name of the part that was weighed; null is the whole. */
             part?: null | string;
+            /** @description Key of the colour that was weighed for the part; null is the part itself. */
+            colour?: null | string;
             /**
              * Format: double
              * @description Of the air it dries in.
@@ -8645,6 +9045,10 @@ export interface components {
             /** @description State wished there; not asked of grains or of a slump. */
             state?: null | string;
         };
+        ReserveStock: {
+            /** @description Whether the pantry keeps it. */
+            reserved: boolean;
+        };
         /**
          * @description How the water looks.
          * @enum {unknown}
@@ -8691,6 +9095,42 @@ export interface components {
          * @enum {unknown}
          */
         Role: "wax" | "soft_butter" | "hard_butter" | "emollient" | "oil" | "ester" | "hardener" | "emulsifier" | "gellant" | "powder" | "antioxidant" | "scent" | "active" | "salt" | "acid" | "base" | "surfactant" | "colourant" | "preservative" | "solvent" | "water_phase" | "uv_filter" | "botanical";
+        /** @description A room of the house: where it is worked, where things dry and stand. */
+        Room: {
+            /** @description Unique among the rooms. */
+            id: string;
+            name: string;
+            /**
+             * Format: double
+             * @description As last read, °C.
+             */
+            temperatureC?: null | number;
+            /**
+             * Format: double
+             * @description As last read, relative humidity.
+             */
+            humidityPercent?: null | number;
+            /** @description At most one for each month. */
+            months?: components["schemas"]["RoomMonth"][];
+        };
+        /** @description The usual air of a room in a month. */
+        RoomMonth: {
+            /**
+             * Format: int32
+             * @description 1 to 12.
+             */
+            month: number;
+            /**
+             * Format: double
+             * @description °C; null where nobody knows.
+             */
+            temperatureC: null | number;
+            /**
+             * Format: double
+             * @description Relative humidity; null where nobody knows.
+             */
+            humidityPercent: null | number;
+        };
         RoomReading: {
             /** Format: double */
             workroomC: number;
@@ -8862,6 +9302,13 @@ export interface components {
             reason: string;
             /** Format: double */
             value: null | number;
+        };
+        SetClock: {
+            /**
+             * Format: double
+             * @description How many times as fast as the wall clock, 1 to 60: a made-up pantry only.
+             */
+            speed: number;
         };
         SetFindingAside: {
             finding: string;
@@ -9191,10 +9638,39 @@ export interface components {
             wholeG: number;
             isWholeWeighed: boolean;
             parts: components["schemas"]["SplitPart"][];
-            /** @description Name of the part that is weighed now; null when all are. */
+            /** @description Name of the part that is weighed or tinted now; null when all are. */
             now: null | string;
+            /** @description Key of the colour that is weighed for it now; null while the parts themselves are. */
+            nowColour: null | string;
             /** @description What to do, in a sentence; what matters is between two asterisks. */
             says: string;
+        };
+        /** @description A colour that is weighed for a part. */
+        SplitColour: {
+            /** @description Its key. */
+            material: string;
+            name: string;
+            /**
+             * Format: double
+             * @description For what the part weighs, g.
+             */
+            targetG: number;
+            /**
+             * Format: double
+             * @description Grams either side that count as right.
+             */
+            toleranceG: number;
+            /**
+             * Format: double
+             * @description What was weighed of it; null before.
+             */
+            massG: null | number;
+            /** Format: uuid */
+            reading: null | string;
+            /** @description "0.8 g red iron oxide". */
+            says: string;
+            /** @description Where it was weighed from: "RO-02"; empty where it was not, or nothing is booked in. */
+            lots: string;
         };
         SplitCup: {
             name: string;
@@ -9261,8 +9737,8 @@ export interface components {
             massG: null | number;
             /** Format: uuid */
             reading: null | string;
-            /** @description "0.8 g red iron oxide", one to a line. */
-            colours: string[];
+            /** @description What is weighed to tint it. */
+            colours: components["schemas"]["SplitColour"][];
             /** @description Its shade in words. */
             shade: string;
             /** @description What the scale's step does to its colours; empty where it does nothing. */
@@ -9306,13 +9782,18 @@ export interface components {
         SpokenFor: {
             /**
              * Format: int32
-             * @description Id of the batch.
+             * @description Id of the batch; 0 for one that is only planned.
              */
             batch: number;
-            /** @description Formula, trial and lot. */
+            /** @description Formula and trial. */
             name: string;
             /** Format: double */
             amount: number;
+            /**
+             * Format: int32
+             * @description Id of the trial that it is planned of; null for a batch in hand.
+             */
+            trial?: null | number;
         };
         /** @description A state that eye and hand tell, with what it means and what comes next. */
         StageWord: {
@@ -9446,6 +9927,17 @@ export interface components {
             /** @description What it takes from the pantry, the scarce first. */
             stock: components["schemas"]["StockNeed"][];
             loss: null | components["schemas"]["LossIdea"];
+            /**
+             * Format: date-time
+             * @description Since when the pantry keeps what it takes for this batch; null while it does not.
+             */
+            reservedAt: null | string;
+            /** @description Steps that the maker leaves out. */
+            leftOut: components["schemas"]["MakeStep"][];
+            /** @description Key of this way of making among the house's procedures. */
+            procedureKey: string;
+            /** @description The house's own way of doing these steps, where it has one. */
+            procedure: components["schemas"]["OwnStep"][];
             check: components["schemas"]["StartCheck"];
         };
         /** @description A state and the temperatures it lasts. */
@@ -9513,6 +10005,18 @@ export interface components {
             /** Format: double */
             temperatureC?: null | number;
             note?: null | string;
+            /** @description Name of the scale it was read from; null where it was typed. */
+            scale?: null | string;
+            /**
+             * Format: double
+             * @description What stood on that scale before, tared away, g.
+             */
+            tareG?: null | number;
+            /**
+             * Format: int32
+             * @description Drops that were counted; null where it was weighed.
+             */
+            drops?: null | number;
         };
         /**
          * @description What is done at a step. The order is kept: files know them by it.
@@ -9619,6 +10123,8 @@ export interface components {
             offer: components["schemas"]["LotOffer"];
             /** @description "SB-0311"; "640 g of SB-0311, 44 g of SB-0522"; what is missing. */
             says: string;
+            /** @description Who else it is kept for, where that leaves too little; empty where it does not. */
+            kept: string;
         };
         /**
          * @description Why finished stock left the shelf.
@@ -10103,6 +10609,7 @@ export interface components {
             splitting: null | components["schemas"]["SplitCoach"];
             drying: null | components["schemas"]["DryCoach"];
             bowl: null | components["schemas"]["BowlTest"];
+            asks: null | components["schemas"]["Deviation"];
         };
         /**
          * @description What can live in the water.
@@ -10398,6 +10905,12 @@ export interface components {
             containers?: components["schemas"]["Container"][];
             /** @description Scales, vessels, moulds, cold places and what else is worked with. */
             kit?: components["schemas"]["KitPiece"][];
+            /** @description Steps as the house does them, by the key of the way of making. */
+            procedures?: {
+                [key: string]: components["schemas"]["OwnStep"][];
+            };
+            /** @description The workroom and others by month, where they are known. */
+            rooms?: components["schemas"]["Room"][];
         };
         /** @enum {unknown} */
         WornOn: "hands" | "body" | "face" | "near_eyes" | "lips" | "underarm" | "scalp" | "feet" | "bath" | null;

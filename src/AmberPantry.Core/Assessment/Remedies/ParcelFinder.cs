@@ -92,7 +92,8 @@ public sealed record ParcelChoice(string Name, string Says, IReadOnlyList<Formul
 public sealed record ParcelAnswer(Arrival Arrives, string Says, Instrument Way, IReadOnlyList<ParcelChoice> Choices);
 
 /// <summary>Sends a product on its way and says what arrives.</summary>
-public sealed class ParcelFinder(MaterialShelf shelf, Workshop workshop, FamilyRegistry? families = null)
+/// <param name="weather">The hours to come, local time; left out, nobody tells them.</param>
+public sealed class ParcelFinder(MaterialShelf shelf, Workshop workshop, IReadOnlyList<WeatherHour>? weather = null, FamilyRegistry? families = null)
 {
     /// <summary>Surface of a kilogram that lies close together, m²; more and less by the power two thirds. An estimate.</summary>
     private const double AreaOfKg = 0.045;
@@ -261,7 +262,7 @@ public sealed class ParcelFinder(MaterialShelf shelf, Workshop workshop, FamilyR
         {
             yield return new ParcelChoice(
                 "Wait for a cooler day",
-                $"Arrives as it was sent where nothing on the way is above {subject.Say.Temperature(hottest)}.",
+                $"Arrives as it was sent where nothing on the way is above {subject.Say.Temperature(hottest)}.{Day(subject, trip)}",
                 [],
                 null
             );
@@ -271,6 +272,28 @@ public sealed class ParcelFinder(MaterialShelf shelf, Workshop workshop, FamilyR
         {
             yield return firmer;
         }
+    }
+
+    /// <summary>The first day of those told on which it arrives well: typed is today, and warm stretches follow the day's heat.</summary>
+    private string Day(Subject subject, ParcelTrip trip)
+    {
+        var days = Weather.Highs(weather ?? []);
+        if (workshop.Today is not { } today || !days.TryGetValue(today, out var now))
+        {
+            return "";
+        }
+
+        foreach (var (day, high) in days.Where(day => day.Key > today))
+        {
+            ParcelLeg[] legs = [.. trip.Legs.Select(leg => leg.Celsius > workshop.WorkroomC ? leg with { Celsius = leg.Celsius + high - now } : leg)];
+            if (Send(subject, trip, legs).ArrivesAs == Arrival.AsSent)
+            {
+                return $" By the weather that is told, {subject.Say.Temperature(now)} at most today, send it on **{Weather.Name(day)}**: "
+                    + $"{subject.Say.Temperature(high)}.";
+            }
+        }
+
+        return days.Count > 1 ? " None of the days that are told is cool enough." : "";
     }
 
     /// <summary>The warmest that the hot stretches may be.</summary>

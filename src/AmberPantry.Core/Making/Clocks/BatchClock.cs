@@ -50,7 +50,7 @@ public sealed record BatchClock(string Lot, string Step, string Title, string Wo
         var at = batch.Steps.ToList().FindIndex(step => step.Id == batch.AtStep);
         var step = batch.Steps[at];
         var then = at + 1 < batch.Steps.Count ? batch.Steps[at + 1] : step;
-        var started = Started(batch, at);
+        var started = batch.Began(at);
         var next = watch?.Times.FirstOrDefault(time => time.LateAt > now) ?? watch?.Times.LastOrDefault() ?? Look(drying);
         if (next is null && (step.Clock is null || step.Hands == Hands.Hands))
         {
@@ -79,14 +79,6 @@ public sealed record BatchClock(string Lot, string Step, string Title, string Wo
         next is null ? $"{Wording.Inside(step.Title)} is over"
         : next.Id is "opens" or "closes" ? $"{watch!.Band.Words} {next.Words}"
         : next.Words;
-
-    /// <summary>When a step began: when the last of those before it was put down.</summary>
-    public static DateTime Started(Batch batch, int at) =>
-        batch
-            .Done.Where(done => batch.Steps.Take(at).Any(before => before.Id == done.Step))
-            .Select(done => done.DoneAt)
-            .DefaultIfEmpty(batch.StartedAt)
-            .Max();
 
     /// <summary>How long it may wait: to where a window closes, or as long as such a step bears it.</summary>
     private static double Slack(MakeStep step, CoolingWatch? watch, WatchTime? next)

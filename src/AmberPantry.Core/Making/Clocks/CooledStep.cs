@@ -34,7 +34,7 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
     private bool IsWhipped => step.Kind == StepKind.Chill && question.Route.IsWhipped();
     private double RoomC => subject.Workshop.WorkroomC;
 
-    private DateTime Started => BatchClock.Started(batch, at);
+    private DateTime Started => batch.Began(at);
 
     /// <summary>As warm as it was when the step began: read, planned, or as warm as the pot gets.</summary>
     private double StartC
@@ -57,42 +57,8 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
     public CoolingWatch Watch(MeltCurve curve)
     {
         var started = Started;
-        // A word of the hand outranks the run: it begins anew from there.
-        var felt = readings.LastOrDefault(one => one.Word is { } word && StageWord.All[word].Structure is not null);
-        var began = felt?.At ?? started;
-        var startC = felt is null ? StartC : melt.Structured(StageWord.All[felt.Word!].Structure!.Value) ?? StartC;
-        (double S, double C)[] read =
-        [
-            .. readings
-                .Where(one => one.TemperatureC is not null && one.At >= began)
-                .Select(one => (Math.Max(0, (one.At - began).TotalSeconds), one.TemperatureC!.Value)),
-        ];
+        var (felt, began, read, factor, points) = RunTo(curve, now, AheadS);
         var nowS = Math.Clamp((now - began).TotalSeconds, 0, LongestS);
-        var factor =
-            read.Length == 0
-                ? 1
-                : CoolingFit
-                    .Of(
-                        curve.Blend,
-                        Bowl(),
-                        startC,
-                        Stages(began, read[^1].S + RecordS, 1),
-                        [.. read.Select(one => new CoolingReading(one.S, one.C))]
-                    )
-                    .Factor;
-        var points = Simulate(curve, startC, Stages(began, nowS + AheadS, factor));
-        if (read.Length > 0)
-        {
-            // From the last reading on it goes on from what was read, with the crystals the run has by then.
-            var off = read[^1].C - CoolingRun.At(points, read[^1].S);
-            points =
-            [
-                .. points.Select(point =>
-                    point.S < read[^1].S ? point : point with { TemperatureC = point.TemperatureC + (off * Math.Exp(-(point.S - read[^1].S) / 1800)) }
-                ),
-            ];
-        }
-
         var doubt = Doubt[Math.Min(read.Length, Doubt.Length - 1)];
         var knownS = read.Length > 0 ? read[^1].S : 0;
         var offsetMin = (began - started).TotalMinutes;
@@ -153,11 +119,76 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
             Place = Here.Id,
             LearntFactor = read.Length >= EnoughToLearn && Math.Abs(Math.Log(factor)) >= OtherThanUsual ? Kept(factor) : null,
             Settles = Settles(points.Where(point => point.S >= nowS).ToArray()),
+            WordOff = felt is null ? "" : WordOff(curve, felt),
             StirAt = IsStirred && next is not null ? Look(began, nowS, next.At) : null,
             Places = Places(),
             Words = StageWord.OfSetting(question.Route),
             Says = Says(times, nowC),
         };
+    }
+
+    /// <summary>"half set, where the run has soft trace": what the run would have been by then without the word.</summary>
+    private string WordOff(MeltCurve curve, Reading felt)
+    {
+        var words = StageWord.OfSetting(question.Route).ToList();
+        var said = words.FindIndex(word => word.Id == felt.Word);
+        var without = new CooledStep(subject, question, batch with { Readings = [.. batch.Readings.Where(one => one.At < felt.At)] }, at, felt.At);
+        if (said < 0)
+        {
+            return "";
+        }
+
+        var run = without.RunTo(curve, felt.At, RecordS);
+        var structure = (run.Points.LastOrDefault(point => point.S <= (felt.At - run.Began).TotalSeconds) ?? run.Points[0]).Structure;
+        var has = words.FindLastIndex(word => word.Low is null || structure >= word.Low);
+        var runs = has < 0 ? "it thinner than any word" : $"“{words[has].Words}”";
+        return has == said ? "" : $"{step.Title}: “{words[said].Words}”, where the run has {runs}";
+    }
+
+    /// <param name="Felt">The last word of the hand; null before one.</param>
+    /// <param name="Began">When the run begins: with the step, or with that word.</param>
+    /// <param name="Read">Seconds from there and °C.</param>
+    private sealed record Run(Reading? Felt, DateTime Began, (double S, double C)[] Read, double Factor, IReadOnlyList<CoolingPoint> Points);
+
+    /// <summary>The run as it is known at a moment, and so far ahead.</summary>
+    private Run RunTo(MeltCurve curve, DateTime moment, double aheadS)
+    {
+        // A word of the hand outranks the run: it begins anew from there.
+        var felt = readings.LastOrDefault(one => one.Word is { } word && StageWord.All[word].Structure is not null);
+        var began = felt?.At ?? Started;
+        var startC = felt is null ? StartC : melt.Structured(StageWord.All[felt.Word!].Structure!.Value) ?? StartC;
+        (double S, double C)[] read =
+        [
+            .. readings
+                .Where(one => one.TemperatureC is not null && one.At >= began)
+                .Select(one => (Math.Max(0, (one.At - began).TotalSeconds), one.TemperatureC!.Value)),
+        ];
+        var factor =
+            read.Length == 0
+                ? 1
+                : CoolingFit
+                    .Of(
+                        curve.Blend,
+                        Bowl(),
+                        startC,
+                        Stages(began, read[^1].S + RecordS, 1),
+                        [.. read.Select(one => new CoolingReading(one.S, one.C))]
+                    )
+                    .Factor;
+        var points = Simulate(curve, startC, Stages(began, Math.Clamp((moment - began).TotalSeconds, 0, LongestS) + aheadS, factor));
+        if (read.Length > 0)
+        {
+            // From the last reading on it goes on from what was read, with the crystals the run has by then.
+            var off = read[^1].C - CoolingRun.At(points, read[^1].S);
+            points =
+            [
+                .. points.Select(point =>
+                    point.S < read[^1].S ? point : point with { TemperatureC = point.TemperatureC + (off * Math.Exp(-(point.S - read[^1].S) / 1800)) }
+                ),
+            ];
+        }
+
+        return new Run(felt, began, read, factor, points);
     }
 
     private bool IsStirred => step.Kind is StepKind.Chill or StepKind.Stir;

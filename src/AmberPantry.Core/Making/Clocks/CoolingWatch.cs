@@ -61,6 +61,9 @@ public sealed record CoolingWatch
     /// <summary>Whether grains fall before it holds them, left alone from now on; empty where it has none.</summary>
     public required string Settles { get; init; }
 
+    /// <summary>Where the hand's last word lies a stage or more off the run; empty where it does not.</summary>
+    public required string WordOff { get; init; }
+
     /// <summary>When to scrape, stir and read next; null where it is not stirred.</summary>
     public required DateTime? StirAt { get; init; }
 

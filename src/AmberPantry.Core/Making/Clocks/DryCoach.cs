@@ -19,6 +19,11 @@ public sealed record DryLog(Guid Id, double Hours, decimal? MassG, double? Humid
 /// <param name="Left">Part that has still to leave or to soak in, 0 to 1.</param>
 public sealed record DryPoint(double Hours, double Left);
 
+/// <summary>Where else it may dry.</summary>
+/// <param name="At">When it would be dry there; null where it never is, or nobody can say.</param>
+/// <param name="Says">What it comes to, in words.</param>
+public sealed record DryPlace(string Name, double? RhPct, DateTime? At, string Says);
+
 /// <summary>Drying and soaking: how long, the log of weights and air, the squeeze that ends it.</summary>
 public sealed record DryCoach
 {
@@ -45,6 +50,9 @@ public sealed record DryCoach
     /// <summary>Words that eye and hand may say of it.</summary>
     public required IReadOnlyList<StageWord> Words { get; init; }
 
+    /// <summary>Other rooms of the house and the air out of doors, with how long it would take there.</summary>
+    public required IReadOnlyList<DryPlace> Places { get; init; }
+
     /// <summary>It is weighed until its weight stays.</summary>
     public required bool AsksMass { get; init; }
 
@@ -55,7 +63,8 @@ public sealed record DryCoach
 }
 
 /// <summary>Reads a batch that is drying.</summary>
-public sealed class DryCoacher(MaterialShelf shelf, Workshop workshop, FamilyRegistry? families = null)
+/// <param name="weather">The hours to come, local time; left out, nobody tells them.</param>
+public sealed class DryCoacher(MaterialShelf shelf, Workshop workshop, IReadOnlyList<WeatherHour>? weather = null, FamilyRegistry? families = null)
 {
     private const string Squeezed = "squeeze-";
     private const string Falls = "squeeze-falls";
@@ -69,6 +78,7 @@ public sealed class DryCoacher(MaterialShelf shelf, Workshop workshop, FamilyReg
     private const double LeftWhenDry = 0.05;
     private const int RunPoints = 48;
     private const int PartsOfTheRest = 3;
+    private const int HoursOfWeather = 48;
     private static readonly TimeSpan LeastRest = TimeSpan.FromMinutes(30);
     private static readonly TimeSpan WeighEvery = TimeSpan.FromHours(4);
 
@@ -105,7 +115,7 @@ public sealed class DryCoacher(MaterialShelf shelf, Workshop workshop, FamilyReg
             first--;
         }
 
-        var started = BatchClock.Started(batch, first);
+        var started = batch.Began(first);
         var ids = batch.Steps.Skip(first).Take(at - first + 1).Select(one => one.Id).ToHashSet();
         var readings = batch.Readings.Where(one => ids.Contains(one.Step)).ToArray();
         DryLog[] log =
@@ -142,6 +152,7 @@ public sealed class DryCoacher(MaterialShelf shelf, Workshop workshop, FamilyReg
             Run = Run(fit, hours, doubt),
             Log = log,
             Words = words,
+            Places = dry || subject.Bath is null ? [] : [.. Places(subject, batch, now, (now - started).TotalHours * Rate(subject, batch, rh))],
             AsksMass = Steady.ContainsKey(step.Template ?? ""),
             IsDry = dry,
             Says = Says(said?.Word, steady, fit, moment, now, rh),
@@ -158,9 +169,7 @@ public sealed class DryCoacher(MaterialShelf shelf, Workshop workshop, FamilyReg
             return step.Clock is { } clock ? (clock.FromMin + clock.ToMin) / 120 : null;
         }
 
-        var sprayed = batch.Readings.Sum(one => one.Sprays ?? 0) * (Wetting.Budget(subject)?.SprayG ?? 0);
-        var mix = sprayed > 0 ? Wetting.Wetted(subject, sprayed) : subject.BathMix;
-        var drying = Drying.Of(mix, rh, subject.Workshop.WorkroomC, bath.LayerCm, BathReading.DryGPerKg);
+        var drying = Drying.Of(Mix(subject, batch), rh, subject.Workshop.WorkroomC, bath.LayerCm, BathReading.DryGPerKg);
         var dries = drying.PerHour > 0 ? drying.Hours : null;
         var school = batch.Content.Method?.Choices?.GetValueOrDefault("dry") ?? "both";
         return school switch
@@ -169,6 +178,66 @@ public sealed class DryCoacher(MaterialShelf shelf, Workshop workshop, FamilyReg
             "moisture" => dries,
             _ => dries is { } hours ? Math.Max(BathReading.SoaksInH, hours) : null,
         };
+    }
+
+    /// <summary>With what was sprayed on it.</summary>
+    private static FizzMix Mix(Subject subject, Batch batch)
+    {
+        var sprayed = batch.Readings.Sum(one => one.Sprays ?? 0) * (Wetting.Budget(subject)?.SprayG ?? 0);
+        return sprayed > 0 ? Wetting.Wetted(subject, sprayed) : subject.BathMix;
+    }
+
+    private double Rate(Subject subject, Batch batch, double rh) =>
+        Math.Max(0, Drying.Of(Mix(subject, batch), rh, workshop.WorkroomC, subject.Bath!.LayerCm, BathReading.DryGPerKg).PerHour);
+
+    /// <param name="gone">What has dried so far, as the rate times the hours.</param>
+    private IEnumerable<DryPlace> Places(Subject subject, Batch batch, DateTime now, double gone)
+    {
+        var mix = Mix(subject, batch);
+        var toGo = mix.WaterGPerKg <= BathReading.DryGPerKg ? 0 : Math.Log(mix.WaterGPerKg / BathReading.DryGPerKg) - gone;
+        if (toGo <= 0)
+        {
+            yield break;
+        }
+
+        double PerHour(double rh, double c) => Drying.Of(mix, rh, c, subject.Bath!.LayerCm, BathReading.DryGPerKg).PerHour;
+        foreach (var room in workshop.Rooms.Where(room => room.Id != Room.Workroom))
+        {
+            if (room.Air(workshop.Today) is not ({ } c, { } rh))
+            {
+                continue;
+            }
+
+            var rate = PerHour(rh, c);
+            DateTime? at = rate > 0 ? now.AddHours(toGo / rate) : null;
+            yield return new DryPlace(room.Name, rh, at, at is null ? "never: its air is too damp" : $"in {Told(toGo / rate)}");
+        }
+
+        WeatherHour[] ahead = [.. (weather ?? []).Where(hour => hour.At >= now)];
+        if (ahead.Length == 0)
+        {
+            yield break;
+        }
+
+        var left = toGo;
+        DateTime? dry = null;
+        foreach (var hour in ahead)
+        {
+            left -= Math.Max(0, PerHour(Weather.Indoors(hour, workshop.WorkroomC), workshop.WorkroomC));
+            if (left <= 0)
+            {
+                dry = hour.At.AddHours(1);
+                break;
+            }
+        }
+
+        var driest = ahead.Take(HoursOfWeather).MinBy(hour => Weather.Indoors(hour, workshop.WorkroomC))!;
+        yield return new DryPlace(
+            "By an open window",
+            Math.Round(Weather.Indoors(driest, workshop.WorkroomC)),
+            dry,
+            dry is { } then ? $"in {Told((then - now).TotalHours)}, as the weather is told" : "not in the days that are told: too damp"
+        );
     }
 
     private static DryPoint[] Run(DryingFit? fit, double? hours, double doubt)

@@ -6,6 +6,24 @@ using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Making.Clocks;
 
+/// <summary>A colour that is weighed for a part.</summary>
+/// <param name="Material">Its key.</param>
+/// <param name="TargetG">For what the part weighs, g.</param>
+/// <param name="ToleranceG">Grams either side that count as right.</param>
+/// <param name="MassG">What was weighed of it; null before.</param>
+/// <param name="Says">"0.8 g red iron oxide".</param>
+/// <param name="Lots">Where it was weighed from: "RO-02"; empty where it was not, or nothing is booked in.</param>
+public sealed record SplitColour(
+    string Material,
+    string Name,
+    decimal TargetG,
+    decimal ToleranceG,
+    decimal? MassG,
+    Guid? Reading,
+    string Says,
+    string Lots
+);
+
 /// <summary>A part of a mix that is being split.</summary>
 /// <param name="Hex">As it will look, #RRGGBB.</param>
 /// <param name="TargetG">Of the base, g.</param>
@@ -13,8 +31,8 @@ namespace AmberPantry.Core.Making.Clocks;
 /// <param name="MassG">What was weighed into its bowl; null before.</param>
 public sealed record SplitPart(string Name, string Hex, decimal SharePercent, decimal TargetG, decimal ToleranceG, decimal? MassG, Guid? Reading)
 {
-    /// <summary>"0.8 g red iron oxide", one to a line.</summary>
-    public required IReadOnlyList<string> Colours { get; init; }
+    /// <summary>What is weighed to tint it.</summary>
+    public required IReadOnlyList<SplitColour> Colours { get; init; }
 
     /// <summary>Its shade in words.</summary>
     public required string Shade { get; init; }
@@ -33,8 +51,11 @@ public sealed record SplitCoach
 
     public required IReadOnlyList<SplitPart> Parts { get; init; }
 
-    /// <summary>Name of the part that is weighed now; null when all are.</summary>
+    /// <summary>Name of the part that is weighed or tinted now; null when all are.</summary>
     public required string? Now { get; init; }
+
+    /// <summary>Key of the colour that is weighed for it now; null while the parts themselves are.</summary>
+    public required string? NowColour { get; init; }
 
     /// <summary>What to do, in a sentence; what matters is between two asterisks.</summary>
     public required string Says { get; init; }
@@ -74,7 +95,7 @@ public sealed class SplitCoacher(MaterialShelf shelf, Workshop workshop, FamilyR
                 .Select(part =>
                 {
                     var target = OnStep((decimal)part.BaseG);
-                    var last = readings.LastOrDefault(one => one.Part == part.Name);
+                    var last = readings.LastOrDefault(one => one.Part == part.Name && one.Colour is null);
                     return new SplitPart(
                         part.Name,
                         part.Hex,
@@ -85,21 +106,25 @@ public sealed class SplitCoacher(MaterialShelf shelf, Workshop workshop, FamilyR
                         last?.Id
                     )
                     {
-                        Colours = [.. part.Weights.Select(one => $"{subject.Say.Weight(OnStep((decimal)one.G))} {Wording.Inside(one.Name)}")],
+                        Colours = [.. part.Weights.Select(one => Colour(batch, step.Id, part, one, last?.MassG, subject.Say))],
                         Shade = part.Says,
                         Doubt = Doubt(part),
                     };
                 }),
         ];
         var now = parts.FirstOrDefault(part => part.MassG is null);
+        var tinted = now is null ? parts.FirstOrDefault(part => part.Colours.Any(colour => colour.MassG is null)) : null;
+        var colour = tinted?.Colours.First(one => one.MassG is null);
         return new SplitCoach
         {
             WholeG = whole,
             IsWholeWeighed = weighed is not null,
             Parts = parts,
-            Now = now?.Name,
+            Now = (now ?? tinted)?.Name,
+            NowColour = colour?.Material,
             Says =
-                now is null ? Done(parts, subject.Say)
+                colour is not null ? $"{Off(parts, subject.Say)}Into {tinted!.Name}: **{colour.Says}**."
+                : now is null ? $"{Off(parts, subject.Say)}**All parts are tinted.**"
                 : weighed is null
                     ? $"{subject.Say.Weight(whole)} went into the pot. Weigh the whole first, or split by that: "
                         + $"**{subject.Say.Weight(now.TargetG)}** for {now.Name}."
@@ -107,13 +132,30 @@ public sealed class SplitCoacher(MaterialShelf shelf, Workshop workshop, FamilyR
         };
     }
 
-    private static string Done(SplitPart[] parts, Wording say)
+    /// <summary>Parts that came out otherwise than planned; their colours follow what they weigh.</summary>
+    private static string Off(SplitPart[] parts, Wording say)
     {
         var off = parts.Where(part => Math.Abs(part.MassG!.Value - part.TargetG) > part.ToleranceG).ToArray();
         var told = off.Select(part => $"{part.Name} is {say.Weight(part.MassG!.Value - part.TargetG)} off");
-        return off.Length == 0
-            ? "**All parts are right.** Tint each."
-            : $"All parts are weighed; {Wording.List([.. told])}. Tint each by what it weighs.";
+        return off.Length == 0 ? "" : $"{Wording.Capital(Wording.List([.. told]))}; colours go by what it weighs. ";
+    }
+
+    private SplitColour Colour(Batch batch, string step, PartShade part, PartWeight one, decimal? massG, Wording say)
+    {
+        var grams = (decimal)one.G * (massG is { } weighs && part.BaseG > 0 ? weighs / (decimal)part.BaseG : 1);
+        var target = OnStep(grams) is > 0 and var shown ? shown : Micrograms.Round(grams);
+        var weighed = batch.Readings.LastOrDefault(read => read.Step == step && read.Part == part.Name && read.Colour == one.Material);
+        var key = weighed is null ? "" : StepReadings.ColourKey(weighed);
+        return new SplitColour(
+            one.Material,
+            one.Name,
+            target,
+            WeighTolerance.Of(target, workshop.Scale),
+            weighed?.MassG,
+            weighed?.Id,
+            $"{say.Weight(target)} {Wording.Inside(one.Name)}",
+            string.Join(", ", batch.Lots.Where(taken => taken.Step == key && taken.Code.Length > 0).Select(taken => taken.Code))
+        );
     }
 
     private decimal OnStep(decimal grams)

@@ -38,6 +38,12 @@ public sealed record BatchSheet
     /// <summary>In °C and g; a view tells them in the units of the house.</summary>
     public required IReadOnlyList<MakeStep> Steps { get; init; }
 
+    /// <summary>Key under which the house keeps its own steps of this way of making.</summary>
+    public required string ProcedureKey { get; init; }
+
+    /// <summary>Steps that the maker left out of her own procedure, by key and title.</summary>
+    public required IReadOnlyList<MakeStep> LeftOut { get; init; }
+
     /// <summary>It cannot be begun while one of its sayings blocks it.</summary>
     public bool IsBlocked => Says.Any(saying => saying.Blocks);
 }
@@ -80,7 +86,7 @@ public sealed class SheetWriter(MaterialShelf shelf, Workshop workshop, FamilyRe
         var figures = SheetFigures.Of(subject, question, plan, lines, melt, chill);
         var sayings = new SheetSayings(subject, question, plan, figures, melt);
         var cautions = new SheetCautions(subject, question, plan, figures.Chill);
-        var steps = new SheetSteps(
+        var written = new SheetSteps(
             new SheetGround(subject, question, plan)
             {
                 Chosen = chosen,
@@ -92,6 +98,7 @@ public sealed class SheetWriter(MaterialShelf shelf, Workshop workshop, FamilyRe
                 Facts = SheetFacts.Of(question, plan, lines, melt, chosen),
             }
         ).Write();
+        var steps = OwnSteps.Laid(written, OwnSteps.Of(formula, workshop, question.Route));
         return new BatchSheet
         {
             Route = question.Route,
@@ -108,6 +115,8 @@ public sealed class SheetWriter(MaterialShelf shelf, Workshop workshop, FamilyRe
             ],
             SignOff = [.. SignOffTable.Value.Where(row => row.Routes.Any(group => question.Route.IsIn(group))).Select(row => row.Row)],
             Steps = steps,
+            ProcedureKey = question.Route.Word(),
+            LeftOut = [.. written.Where(step => steps.All(one => one.Id != step.Id))],
         };
     }
 }

@@ -7,8 +7,8 @@ namespace AmberPantry.Core.Making.Sheets;
 /// <summary>Whether a batch goes into the kit of the house: each failure with the number and the least that would do.</summary>
 internal static class KitFit
 {
-    private const double PotFull = 2.0 / 3;
-    private const double BowlFull = 0.45;
+    internal const double PotFull = 2.0 / 3;
+    internal const double BowlFull = 0.45;
     private const double CupLeast = 0.25;
     private const double CupMost = 0.60;
     private const decimal FineEnough = 0.1m;
@@ -28,6 +28,11 @@ internal static class KitFit
         if ((question.Route.IsWhipped() || question.Route == PlanRoute.WhipUnmelted) && Bowl(subject, kit, batchMl) is { } bowl)
         {
             yield return bowl;
+        }
+
+        foreach (var saying in MixerFit.Of(subject, question, kit, batchMl))
+        {
+            yield return saying;
         }
 
         if (question.Route is PlanRoute.PowderGround or PlanRoute.PowderCleanser && Grinder(subject, kit) is { } grinder)
@@ -184,16 +189,16 @@ internal static class KitFit
     private static double Millilitres(Subject subject) =>
         subject.Curve is not null && subject.Melt.DensityGMl > 0 ? (double)subject.Formula.Batch.Grams / subject.Melt.DensityGMl : 0;
 
-    private static string Name(KitPiece piece) => $"the {Wording.Inside(piece.Name)}";
+    internal static string Name(KitPiece piece) => $"the {Wording.Inside(piece.Name)}";
 
     private static string Ml(double ml) =>
         ml >= 1000 ? $"{Wording.Number(ml / 1000, "0.0")}{Wording.Narrow}l" : $"{Math.Ceiling(ml):0}{Wording.Narrow}ml";
 
     private static string Percent(double part) => $"{Math.Round(100 * part):0}{Wording.Narrow}%";
 
-    private static PlanSaying Fix(string id, string sentence) => new(id, Severity.Fix, sentence, false, null);
+    internal static PlanSaying Fix(string id, string sentence) => new(id, Severity.Fix, sentence, false, null);
 
-    private static PlanSaying Watch(string id, string sentence) => new(id, Severity.Watch, sentence, false, null);
+    internal static PlanSaying Watch(string id, string sentence) => new(id, Severity.Watch, sentence, false, null);
 
-    private static PlanSaying Note(string id, string sentence) => new(id, Severity.Note, sentence, false, null);
+    internal static PlanSaying Note(string id, string sentence) => new(id, Severity.Note, sentence, false, null);
 }

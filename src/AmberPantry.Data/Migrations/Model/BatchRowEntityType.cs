@@ -27,7 +27,7 @@ namespace AmberPantry.Data.Migrations.Model
                 "AmberPantry.Data.Batches.BatchRow",
                 typeof(BatchRow),
                 baseEntityType,
-                propertyCount: 36,
+                propertyCount: 37,
                 navigationCount: 3,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 7,
@@ -42,6 +42,21 @@ namespace AmberPantry.Data.Migrations.Model
                 valueGenerated: ValueGenerated.OnAdd,
                 afterSaveBehavior: PropertySaveBehavior.Throw,
                 sentinel: 0);
+
+            var answers = runtimeEntityType.AddProperty(
+                "Answers",
+                typeof(IReadOnlyList<DeviationAnswer>),
+                propertyInfo: typeof(BatchRow).GetProperty("Answers", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<Answers>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueGenerated: ValueGenerated.OnAdd);
+            answers.SetValueConverter(new ValueConverter<IReadOnlyList<DeviationAnswer>, string>(
+                string (IReadOnlyList<DeviationAnswer> value) => Json.Write(value),
+                IReadOnlyList<DeviationAnswer> (string text) => Json.Read<IReadOnlyList<DeviationAnswer>>(text)));
+            answers.SetComparer(new ValueComparer<IReadOnlyList<DeviationAnswer>>(
+                bool (IReadOnlyList<DeviationAnswer> a, IReadOnlyList<DeviationAnswer> b) => Json.Write(a) == Json.Write(b),
+                int (IReadOnlyList<DeviationAnswer> value) => Json.Write(value).GetHashCode(StringComparison.Ordinal),
+                IReadOnlyList<DeviationAnswer> (IReadOnlyList<DeviationAnswer> value) => value));
+            answers.AddAnnotation("Relational:DefaultValueSql", "'[]'");
 
             var archivedAt = runtimeEntityType.AddProperty(
                 "ArchivedAt",

@@ -21,7 +21,7 @@ namespace AmberPantry.Data.Migrations.Model
                 "AmberPantry.Data.Batches.BatchStepRow",
                 typeof(BatchStepRow),
                 baseEntityType,
-                propertyCount: 7,
+                propertyCount: 10,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 1,
                 keyCount: 1);
@@ -50,6 +50,13 @@ namespace AmberPantry.Data.Migrations.Model
                 valueConverter: new PantryDb.UtcConverter());
             doneAt.SetSentinelFromProviderValue(new DateTime(1, 1, 1, 0, 0, 0, 0, DateTimeKind.Utc));
 
+            var drops = runtimeEntityType.AddProperty(
+                "Drops",
+                typeof(int?),
+                propertyInfo: typeof(BatchStepRow).GetProperty("Drops", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchStepRow).GetField("<Drops>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
             var note = runtimeEntityType.AddProperty(
                 "Note",
                 typeof(string),
@@ -57,11 +64,25 @@ namespace AmberPantry.Data.Migrations.Model
                 fieldInfo: typeof(BatchStepRow).GetField("<Note>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
+            var scale = runtimeEntityType.AddProperty(
+                "Scale",
+                typeof(string),
+                propertyInfo: typeof(BatchStepRow).GetProperty("Scale", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchStepRow).GetField("<Scale>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
             var step = runtimeEntityType.AddProperty(
                 "Step",
                 typeof(string),
                 propertyInfo: typeof(BatchStepRow).GetProperty("Step", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(BatchStepRow).GetField("<Step>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var tareUg = runtimeEntityType.AddProperty(
+                "TareUg",
+                typeof(long?),
+                propertyInfo: typeof(BatchStepRow).GetProperty("TareUg", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchStepRow).GetField("<TareUg>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
 
             var temperatureC = runtimeEntityType.AddProperty(
                 "TemperatureC",

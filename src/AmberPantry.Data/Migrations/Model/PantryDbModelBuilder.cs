@@ -11,7 +11,7 @@ namespace AmberPantry.Data.Migrations.Model
     public partial class PantryDbModel
     {
         private PantryDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("08f54322-6950-4792-8a0c-a3aca0823c95"), entityTypeCount: 18)
+            : base(skipDetectChanges: false, modelId: new Guid("f5867a2a-1ab7-415f-a964-c4af25f2cbac"), entityTypeCount: 19)
         {
         }
 
@@ -34,6 +34,7 @@ namespace AmberPantry.Data.Migrations.Model
             var materialRow = MaterialRowEntityType.Create(this);
             var myNameRow = MyNameRowEntityType.Create(this);
             var lotMoveRow = LotMoveRowEntityType.Create(this);
+            var lotPictureRow = LotPictureRowEntityType.Create(this);
             var lotRow = LotRowEntityType.Create(this);
 
             BatchCommandRowEntityType.CreateForeignKey1(batchCommandRow, batchRow);
@@ -46,6 +47,7 @@ namespace AmberPantry.Data.Migrations.Model
             TrialEditRowEntityType.CreateForeignKey1(trialEditRow, trialRow);
             TrialRowEntityType.CreateForeignKey1(trialRow, formulaRow);
             LotMoveRowEntityType.CreateForeignKey1(lotMoveRow, lotRow);
+            LotPictureRowEntityType.CreateForeignKey1(lotPictureRow, lotRow);
 
             BatchCommandRowEntityType.CreateAnnotations(batchCommandRow);
             BatchRowEntityType.CreateAnnotations(batchRow);
@@ -64,6 +66,7 @@ namespace AmberPantry.Data.Migrations.Model
             MaterialRowEntityType.CreateAnnotations(materialRow);
             MyNameRowEntityType.CreateAnnotations(myNameRow);
             LotMoveRowEntityType.CreateAnnotations(lotMoveRow);
+            LotPictureRowEntityType.CreateAnnotations(lotPictureRow);
             LotRowEntityType.CreateAnnotations(lotRow);
 
             AddAnnotation("ProductVersion", "10.0.13");

@@ -19,7 +19,7 @@ namespace AmberPantry.Data.Migrations.Model
                 "AmberPantry.Data.House.PantryRow",
                 typeof(PantryRow),
                 baseEntityType,
-                propertyCount: 2,
+                propertyCount: 5,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -37,6 +37,31 @@ namespace AmberPantry.Data.Migrations.Model
                 fieldInfo: typeof(PantryRow).GetField("<BegunAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true,
                 valueConverter: new PantryDb.UtcConverter());
+
+            var clockSetAt = runtimeEntityType.AddProperty(
+                "ClockSetAt",
+                typeof(DateTime?),
+                propertyInfo: typeof(PantryRow).GetProperty("ClockSetAt", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(PantryRow).GetField("<ClockSetAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new PantryDb.UtcConverter());
+
+            var clockShown = runtimeEntityType.AddProperty(
+                "ClockShown",
+                typeof(DateTime?),
+                propertyInfo: typeof(PantryRow).GetProperty("ClockShown", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(PantryRow).GetField("<ClockShown>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new PantryDb.UtcConverter());
+
+            var clockSpeed = runtimeEntityType.AddProperty(
+                "ClockSpeed",
+                typeof(double),
+                propertyInfo: typeof(PantryRow).GetProperty("ClockSpeed", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(PantryRow).GetField("<ClockSpeed>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueGenerated: ValueGenerated.OnAdd,
+                sentinel: 0.0);
+            clockSpeed.AddAnnotation("Relational:DefaultValue", 1.0);
 
             var key = runtimeEntityType.AddKey(
                 new[] { id });

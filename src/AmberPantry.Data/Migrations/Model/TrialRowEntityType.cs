@@ -24,10 +24,10 @@ namespace AmberPantry.Data.Migrations.Model
                 "AmberPantry.Data.Formulas.TrialRow",
                 typeof(TrialRow),
                 baseEntityType,
-                propertyCount: 11,
+                propertyCount: 12,
                 navigationCount: 3,
                 foreignKeyCount: 1,
-                unnamedIndexCount: 1,
+                unnamedIndexCount: 2,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -109,6 +109,14 @@ namespace AmberPantry.Data.Migrations.Model
                 fieldInfo: typeof(TrialRow).GetField("<Number>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: 0);
 
+            var reservedAt = runtimeEntityType.AddProperty(
+                "ReservedAt",
+                typeof(DateTime?),
+                propertyInfo: typeof(TrialRow).GetProperty("ReservedAt", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(TrialRow).GetField("<ReservedAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new PantryDb.UtcConverter());
+
             var revision = runtimeEntityType.AddProperty(
                 "Revision",
                 typeof(int),
@@ -122,6 +130,10 @@ namespace AmberPantry.Data.Migrations.Model
             runtimeEntityType.SetPrimaryKey(key);
 
             var index = runtimeEntityType.AddIndex(
+                new[] { reservedAt });
+            index.AddAnnotation("Relational:Filter", "ReservedAt IS NOT NULL");
+
+            var index0 = runtimeEntityType.AddIndex(
                 new[] { formulaId, number },
                 unique: true);
 
