@@ -78,7 +78,8 @@ public sealed record Hello(DeviceKind Kind, string Name, string? Unit = null, do
 /// <param name="Seq">Number of the line, one more each time, so that a lost one is noticed.</param>
 /// <param name="Value">In its unit, less the tare.</param>
 /// <param name="Stable">Whether it has settled.</param>
-public sealed record Reading(long Seq, double Value, bool Stable, string? Unit = null) : DeviceLine;
+/// <param name="Tare">Of a scale: what was on it when it was tared, in its unit.</param>
+public sealed record Reading(long Seq, double Value, bool Stable, string? Unit = null, double? Tare = null) : DeviceLine;
 
 /// <param name="Seq">Number of the line.</param>
 public sealed record Trouble(long Seq, DeviceTrouble Code) : DeviceLine;

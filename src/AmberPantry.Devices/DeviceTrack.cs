@@ -42,6 +42,9 @@ public sealed record DeviceState(
     /// <summary>What is the matter and what to do; empty when all is well.</summary>
     public string Says { get; init; } = "";
 
+    /// <summary>What a scale has tared away, grams; null where it does not say.</summary>
+    public double? TareG { get; init; }
+
     /// <summary>What a scale was last tared for, as whoever asked named it.</summary>
     public string? TaredFor { get; init; }
 }
@@ -67,7 +70,7 @@ public sealed class DeviceTrack(DeviceKind kind)
     private const double MostC = 400;
 
     private Hello? who;
-    private (double Value, bool Stable)? shown;
+    private (double Value, bool Stable, double? TareG)? shown;
     private DeviceTrouble? trouble;
     private DateTime? heardAt;
     private long? seq;
@@ -138,6 +141,7 @@ public sealed class DeviceTrack(DeviceKind kind)
         )
         {
             Says = Says(standing),
+            TareG = kind == DeviceKind.Scale && value is not null ? shown?.TareG : null,
         };
     }
 
@@ -182,7 +186,9 @@ public sealed class DeviceTrack(DeviceKind kind)
         }
 
         Count(reading.Seq);
-        (shown, trouble) = ((value, reading.Stable), null);
+        // A tare that no scale has is left out; the weight beside it still counts.
+        var tare = reading.Tare is { } told && ToBase(told, reading.Unit ?? who!.Unit) is { } grams and >= 0 and <= MostG ? grams : (double?)null;
+        (shown, trouble) = ((value, reading.Stable, tare), null);
         return true;
     }
 

@@ -38,8 +38,19 @@ internal static class CsvIn
             }
         );
 
+    /// <summary>"Received on", "received_on" and "ReceivedOn" name one column.</summary>
+    public static string Bare(string column) =>
+        column.Trim().ToLowerInvariant().Replace("_", "", StringComparison.Ordinal).Replace(" ", "", StringComparison.Ordinal);
+
+    /// <summary>"Whip bowl" as the word of a choice is written.</summary>
+    public static string Snake(string text) => text.Trim().ToLowerInvariant().Replace(' ', '_').Replace('-', '_');
+
     extension(CsvReader csv)
     {
+        /// <summary>A cell by the bare name of its column; one that goes out with an apostrophe before a sign comes in without it.</summary>
+        public string BareCell(string column) =>
+            csv.Cell(Bare(column)) is var cell && cell is ['\'', '=' or '+' or '-' or '@' or '\t' or '\r', ..] ? cell[1..] : cell;
+
         public bool Knows(string column) => csv.GetFieldIndex(column, isTryGet: true) >= 0;
 
         public string Cell(string column) => csv.TryGetField<string>(column, out var text) ? text ?? "" : "";

@@ -80,7 +80,7 @@ public static class LotFile
 
     private static List<LotTableRow> Rows(string text)
     {
-        using var csv = CsvIn.Reader(text, Plain);
+        using var csv = CsvIn.Reader(text, CsvIn.Bare);
         if (!csv.Read() || !csv.ReadHeader() || !csv.Knows("material") || !csv.Knows("lot") || !csv.Knows("amount"))
         {
             throw new Refusal(
@@ -96,28 +96,20 @@ public static class LotFile
         while (csv.Read())
         {
             rows.Add(
-                new LotTableRow($"line {csv.Parser.RawRow}", Cell("material"), Cell("lot"), Cell("amount"))
+                new LotTableRow($"line {csv.Parser.RawRow}", csv.BareCell("material"), csv.BareCell("lot"), csv.BareCell("amount"))
                 {
-                    Supplier = Cell("supplier"),
-                    Price = Cell("price"),
-                    ReceivedOn = Cell("received_on"),
-                    BestBefore = Cell("best_before"),
-                    OpenedOn = Cell("opened_on"),
-                    MonthsOnceOpen = Cell("months_once_open"),
-                    Place = Cell("place"),
-                    Note = Cell("note"),
+                    Supplier = csv.BareCell("supplier"),
+                    Price = csv.BareCell("price"),
+                    ReceivedOn = csv.BareCell("received_on"),
+                    BestBefore = csv.BareCell("best_before"),
+                    OpenedOn = csv.BareCell("opened_on"),
+                    MonthsOnceOpen = csv.BareCell("months_once_open"),
+                    Place = csv.BareCell("place"),
+                    Note = csv.BareCell("note"),
                 }
             );
         }
 
         return rows;
-
-        // A cell that goes out with an apostrophe before a sign comes in without it.
-        string Cell(string column) =>
-            csv.Cell(Plain(column)) is var cell && cell is ['\'', '=' or '+' or '-' or '@' or '\t' or '\r', ..] ? cell[1..] : cell;
     }
-
-    /// <summary>"Received on", "received_on" and "ReceivedOn" name one column.</summary>
-    private static string Plain(string column) =>
-        column.Trim().ToLowerInvariant().Replace("_", "", StringComparison.Ordinal).Replace(" ", "", StringComparison.Ordinal);
 }

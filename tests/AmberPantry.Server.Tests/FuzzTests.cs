@@ -136,6 +136,12 @@ public class FuzzTests
             {"material":"shea butter","facts":{"code":"SB-1","receivedOn":"2026-06-11","supplier":"Nowhere Oils","price":13.5},"amount":1500,
             "check":{"feltC":27,"roomC":21,"thumb":2,"seen":{"melted":"edges","grain":"fine"}}}
             """,
+        ["put /api/batches/start/{trial}/reserved"] = """{"reserved":true}""",
+        ["put /api/house/clock"] = """{"speed":2}""",
+        ["post /api/house/kit"] = """{"file":"kind,name,volume_ml\nvessel,Jug,900","keep":true}""",
+        ["post /api/stock/lots/{id}/pictures"] = """
+            {"stamp":{"id":"0b0e4b5e-6a0f-4f5e-9d57-0a5a3a1f8c11","at":"2026-06-11T08:00:00Z","sentAt":"2026-06-11T08:00:00Z"},"base64":"/9j/4A=="}
+            """,
         ["post /api/stock/file"] = """{"file":"material,lot,amount\nBeeswax,W-1,500","keep":true}""",
         ["post /api/stock/lots"] = """
             {"stamp":{"id":"00000000-0000-4000-8000-000000000006","at":"2026-06-11T08:00:00Z","sentAt":"2026-06-11T08:00:00Z"},

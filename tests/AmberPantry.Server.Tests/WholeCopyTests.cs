@@ -149,6 +149,7 @@ public class WholeCopyTests
             }
         );
         var bag = await host.BookIn("castor oil", "CA-9", 500);
+        await host.Post($"/api/stock/lots/{bag}/pictures", PantryHost.Stamped("base64", Convert.ToBase64String([0xFF, 0xD8, 0xFF, 0xE0, 1])));
         var spilt = Guid.NewGuid();
         await host.Post($"/api/stock/lots/{bag}/moves", PantryHost.Stamped("move", new { kind = "waste", amount = 20 }, spilt));
         await host.Post($"/api/stock/lots/{bag}/take-back", PantryHost.Stamped("move", spilt));
@@ -229,6 +230,20 @@ public class WholeCopyTests
         {
             _ when type == typeof(IReadOnlyList<Core.Pantry.AllowedUse>) => new[] { new Core.Pantry.AllowedUse("whip", "sound") },
             _ when type == typeof(Core.Making.Filling) => new Core.Making.Filling([new Core.Making.OtherFill("tin-60", 2)], 15, 8),
+            _ when type == typeof(byte[]) => new byte[] { 0xFF, 0xD8, 0xFF, 0xE0 },
+            _ when type == typeof(IReadOnlyList<Core.Making.DeviationAnswer>) => new[]
+            {
+                new Core.Making.DeviationAnswer(
+                    Guid.NewGuid(),
+                    new DateTime(2026, 6, 11, 8, 0, 0, DateTimeKind.Utc),
+                    "hold",
+                    Core.Making.DeviationKind.BrokenOff,
+                    "Hold: 6 min of 20",
+                    "short",
+                    6,
+                    false
+                ),
+            },
             TypeCode.String => "filled in",
             TypeCode.Boolean => true,
             TypeCode.DateTime => new DateTime(2026, 6, 11, 8, 0, 0, DateTimeKind.Utc),

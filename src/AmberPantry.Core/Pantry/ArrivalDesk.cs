@@ -45,6 +45,9 @@ public sealed record ArrivalVerdict
     /// <summary>What the thumb says beside the model and the lot before; null for what is not pressed.</summary>
     public required string? ThumbSays { get; init; }
 
+    /// <summary>Where the thumb press stands on the ruler; null where none was made, or its kind is never so firm.</summary>
+    public required ThumbRing? Ring { get; init; }
+
     public required IReadOnlyList<ArrivalUse> Uses { get; init; }
 
     /// <summary>Paragraphs for the supplier; empty while nothing is wrong.</summary>
@@ -59,6 +62,11 @@ public sealed record ArrivalVerdict
     /// <summary>The material on the warmth ruler; null for what does not melt.</summary>
     public required MeltPart? Melt { get; init; }
 }
+
+/// <summary>A thumb press beside its kind.</summary>
+/// <param name="AtC">Where it was pressed, °C.</param>
+/// <param name="AsC">Where its kind is so firm, °C.</param>
+public sealed record ThumbRing(double AtC, double AsC);
 
 /// <summary>Judges a delivery by what eye, nose and thumb say of it.</summary>
 public sealed class ArrivalDesk(MaterialShelf shelf, Workshop workshop)
@@ -95,6 +103,7 @@ public sealed class ArrivalDesk(MaterialShelf shelf, Workshop workshop)
         {
             Questions = [.. Questions(group, check, melt)],
             ThumbSays = thumb?.Says,
+            Ring = melt is null || check.Thumb is not { } pressed ? null : Ring(pressed, check.RoomC ?? workshop.WorkroomC, melt),
             Uses = uses,
             Letter = Letter(delivery, material, answered, uses, (melt, thumb?.ForLetter)),
             LookAlikes = [.. LookAlike.Of(material.BasedOn).Select(pair => pair.Difference)],
@@ -192,6 +201,12 @@ public sealed class ArrivalDesk(MaterialShelf shelf, Workshop workshop)
             GoodFor.No => "no",
             _ => "if you like",
         };
+
+    private static ThumbRing? Ring(int pressed, double roomC, MeltPart melt)
+    {
+        var spans = melt.States.Where(span => MatterStates.ThumbOf(span.State) == pressed).ToArray();
+        return spans.Length == 0 ? null : new ThumbRing(roomC, Math.Round((spans[0].FromC + spans[^1].ToC) / 2, 1));
+    }
 
     private (string Says, string? ForLetter)? Thumb(Material material, ArrivalCheck check, MeltPart melt, IReadOnlyList<Lot> lots)
     {

@@ -78,7 +78,7 @@ internal sealed class PretendScale(int seed) : IPretend
             last.Dequeue();
         }
 
-        return new Reading(seq, value, last.Count == SettledReadings && last.Max() - last.Min() <= StepG * 1.01);
+        return new Reading(seq, value, last.Count == SettledReadings && last.Max() - last.Min() <= StepG * 1.01, Tare: Rounded(tareG));
     }
 
     public bool Do(DeviceOrder order)

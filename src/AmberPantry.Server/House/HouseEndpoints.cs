@@ -11,6 +11,12 @@ public sealed record HouseView(HouseSettings House, int Revision, bool IsMadeUp,
 {
     /// <summary>How many times as fast as the wall clock its clock goes: 1, but for a made-up pantry that was asked to.</summary>
     public required double ClockSpeed { get; init; }
+
+    /// <summary>The workroom as it usually is in this month, °C; null where nobody told.</summary>
+    public required double? UsualC { get; init; }
+
+    /// <summary>Its usual humidity in this month, percent.</summary>
+    public required double? UsualHumidityPercent { get; init; }
 }
 
 /// <param name="Speed">How many times as fast as the wall clock, 1 to 60: a made-up pantry only.</param>
@@ -32,10 +38,14 @@ public static class HouseEndpoints
             return View(keeper, clock, options, file);
         });
         CopyEndpoints.Map(house);
+        KitFileEndpoints.Map(house);
     }
 
-    private static HouseView View(WorkshopKeeper keeper, PantryClock clock, AmberOptions options, Prepared file) =>
-        new(
+    private static HouseView View(WorkshopKeeper keeper, PantryClock clock, AmberOptions options, Prepared file)
+    {
+        var workroom = keeper.Open.Workshop.Rooms.FirstOrDefault(room => room.Id == Room.Workroom);
+        var (usualC, usualHumidity) = workroom?.Air(keeper.Open.Workshop.Today) ?? (null, null);
+        return new(
             keeper.Open.House,
             keeper.Open.Revision,
             clock.IsMadeUp,
@@ -45,7 +55,10 @@ public static class HouseEndpoints
         )
         {
             ClockSpeed = clock.Speed,
+            UsualC = usualC,
+            UsualHumidityPercent = usualHumidity,
         };
+    }
 
     /// <summary>The maker's home folder as they would write it.</summary>
     private static string Shorten(string path) =>

@@ -3,6 +3,7 @@ using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Families;
 using AmberPantry.Core.Making;
+using AmberPantry.Core.Making.Clocks;
 using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
 using AmberPantry.Data.Batches;
@@ -269,7 +270,11 @@ internal static class BatchViews
             Said = new SaidView(said.Landmarks, said.Sentence, said.SlumpC),
             Filled = Filling.Says(batch, open.Workshop),
             Asks = Deviations.Of(batch, say, lots: BatchStock.OtherLots(batch, book)).FirstOrDefault(),
-            Answered = [.. batch.Answers.Select(one => say.Text(Deviations.Told(one)))],
+            Answered =
+            [
+                .. batch.Answers.Select(one => say.Text(Deviations.Told(one))),
+                .. new[] { new HoldShort(open.Shelf, open.Workshop).Says(batch) }.Where(told => told.Length > 0),
+            ],
             Verdicts = batch
                 .Observations.Select(seen => (seen.Id, Verdict: seen.Verdict(say)))
                 .Where(seen => seen.Verdict is not null)

@@ -61,6 +61,8 @@ type Acts = {
   PutStockBack: "put_stock_back";
   ReadStep: "read_step";
   TakeReadingBack: "take_reading_back";
+  AnswerDeviation: "answer_deviation";
+  ShareParts: "share_parts";
 };
 /** Something done to a batch. */
 export type BatchCommand = {
@@ -151,6 +153,9 @@ export type StockOut = Schemas["StockOut"];
 export type House = Full<Schemas["HouseView"]>;
 export type HouseSettings = Full<Schemas["HouseSettings"]>;
 export type KitPiece = Full<Schemas["KitPiece"]>;
+export type KitFileView = Full<Schemas["KitFileView"]>;
+export type Room = Full<Schemas["Room"]>;
+export type OwnStep = Full<Schemas["OwnStep"]>;
 export type Landmark = Full<Schemas["Landmark"]>;
 export type Batch = Full<Schemas["BatchView"]>;
 export type StartView = Full<Schemas["StartView"]>;
@@ -363,6 +368,11 @@ export const api = {
   setLotApart: (id: string, reason: string | null) =>
     data(client.PUT("/api/stock/lots/{id}/set-apart", { ...ofLot(id), body: { reason } })) as Promise<LotView>,
   lot: (id: string) => data(client.GET("/api/stock/lots/{id}", ofLot(id))) as Promise<LotView>,
+  pictures: (id: string) => data(client.GET("/api/stock/lots/{id}/pictures", ofLot(id))),
+  addPicture: (id: string, base64: string, command: string) =>
+    data(client.POST("/api/stock/lots/{id}/pictures", { ...ofLot(id), body: { stamp: stampOf(command), base64 } })),
+  removePicture: (picture: string) =>
+    data(client.DELETE("/api/stock/pictures/{picture}", { params: { path: { picture } } })),
   trace: (id: string) => data(client.GET("/api/stock/lots/{id}/trace", ofLot(id))) as Promise<TraceView>,
   formulas: (query: ListQuery = {}) =>
     data(client.GET("/api/formulas", { params: { query } })) as Promise<Page<FormulaBrief>>,
@@ -455,6 +465,10 @@ export const api = {
   pourOver: (id: number, step: string, weighedG: number) =>
     data(client.POST("/api/batches/{id}/over-pour", { ...at(id), body: { step, weighedG } })),
   watch: (id: number) => data(client.GET("/api/batches/{id}/watch", at(id))) as Promise<WatchView>,
+  reserve: (trial: number, reserved: boolean) =>
+    data(
+      client.PUT("/api/batches/start/{trial}/reserved", { params: { path: { trial } }, body: { reserved } }),
+    ) as Promise<StartView>,
   clocks: () => data(client.GET("/api/batches/clocks")) as Promise<Clocks>,
   giveUpBatch: (id: number) => data(client.DELETE("/api/batches/{id}", at(id))),
   logbook: (query: ListQuery = {}) =>
@@ -471,6 +485,9 @@ export const api = {
   follow: (batch: number) =>
     data(client.POST("/api/devices/probe/follow", { body: { batch } })) as Promise<DeviceState>,
   house: () => data(client.GET("/api/house")) as Promise<House>,
+  kitFile: (file: string, keep: boolean) =>
+    data(client.POST("/api/house/kit", { body: { file, keep } })) as Promise<KitFileView>,
+  setClock: (speed: number) => data(client.PUT("/api/house/clock", { body: { speed } })) as Promise<House>,
   saveHouse: (house: HouseSettings, revision: number) =>
     data(
       client.PUT("/api/house", { body: { house, revision } as Schemas["SaveHouse"], keepalive: true }),

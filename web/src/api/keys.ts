@@ -47,6 +47,7 @@ export const keys = {
   stockOf: (kind: string, key: string) => ["stock", "of", kind, key] as const,
   countedLots: ["stock", "lots"] as const,
   lot: (lot: string, revision: number) => ["stock", "lot", lot, revision] as const,
+  pictures: (lot: string) => ["pictures", lot] as const,
   trace: (lot: string) => ["stock", "trace", lot] as const,
   arrival: (delivery: unknown) => ["arrival", delivery] as const,
 };

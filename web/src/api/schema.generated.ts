@@ -4833,6 +4833,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/house/kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KitFileAsked"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KitFileView"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/devices": {
         parameters: {
             query?: never;
@@ -5071,6 +5129,7 @@ export interface components {
             questions: components["schemas"]["ArrivalQuestion"][];
             /** @description What the thumb says beside the model and the lot before; null for what is not pressed. */
             thumbSays: null | string;
+            ring: null | components["schemas"]["ThumbRing"];
             uses: components["schemas"]["ArrivalUse"][];
             /** @description Paragraphs for the supplier; empty while nothing is wrong. */
             letter: string[];
@@ -6409,6 +6468,11 @@ export interface components {
             counts: components["schemas"]["DeviceCounts"];
             /** @description What is the matter and what to do; empty when all is well. */
             says?: string;
+            /**
+             * Format: double
+             * @description What a scale has tared away, grams; null where it does not say.
+             */
+            tareG?: null | number;
             /** @description What a scale was last tared for, as whoever asked named it. */
             taredFor?: null | string;
         };
@@ -7247,6 +7311,16 @@ export interface components {
              * @description How many times as fast as the wall clock its clock goes: 1, but for a made-up pantry that was asked to.
              */
             clockSpeed: number;
+            /**
+             * Format: double
+             * @description The workroom as it usually is in this month, °C; null where nobody told.
+             */
+            usualC: null | number;
+            /**
+             * Format: double
+             * @description Its usual humidity in this month, percent.
+             */
+            usualHumidityPercent: null | number;
         };
         /**
          * @description The hue in a word.
@@ -7281,6 +7355,11 @@ export interface components {
          * @enum {unknown}
          */
         IncomingLot: "new" | "same";
+        /**
+         * @description What a piece of a file would do here.
+         * @enum {unknown}
+         */
+        IncomingPiece: "new" | "changed" | "same";
         /** @description An axis with what stands on it. The same for every lens; a picture and a table are drawn from it. */
         Instrument: {
             /** @description Stays the same while the mix changes. */
@@ -7402,11 +7481,33 @@ export interface components {
          * @enum {unknown}
          */
         KeepingSchool: "diluted" | "weakest";
+        KitFileAsked: {
+            /** @description The whole text of a file. */
+            file: string;
+            /**
+             * @description Take it in; else it is only looked at.
+             * @default false
+             */
+            keep?: boolean;
+        };
+        KitFileView: {
+            pieces: components["schemas"]["KitOfFile"][];
+            /** @description What cannot be taken; as long as there is any, nothing is. */
+            refused: components["schemas"]["RefusedCell"][];
+            says: string;
+        };
         /**
          * @description What a piece of the kit is for.
          * @enum {unknown}
          */
         KitKind: "scale" | "vessel" | "whip_bowl" | "grinder" | "mould" | "cold" | "dropper" | "sprayer" | "whisk" | "stick_blender" | "stirrer";
+        KitOfFile: {
+            /** @description Where it stands: "line 7". */
+            at: string;
+            name: string;
+            kind: components["schemas"]["KitKind"];
+            becomes: components["schemas"]["IncomingPiece"];
+        };
         /** @description A piece of the kit, with what the planner needs to know of it. */
         KitPiece: {
             /** @description Unique among the pieces. */
@@ -10288,6 +10389,19 @@ export interface components {
          * @enum {unknown}
          */
         Theme: "day" | "night";
+        /** @description A thumb press beside its kind. */
+        ThumbRing: {
+            /**
+             * Format: double
+             * @description Where it was pressed, °C.
+             */
+            atC: number;
+            /**
+             * Format: double
+             * @description Where its kind is so firm, °C.
+             */
+            asC: number;
+        };
         /** @description The first page. */
         TodayView: {
             /** Format: date-time */

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { api, inWords, Refused } from "../api/client";
 import { keys, take, touch } from "../api/keys";
 import { useHouse } from "../shell/HouseContext";
+import { narrow } from "../words/format";
 import { complaint, isTaken, quantity } from "./quantity";
 import { QuantityField } from "./QuantityField";
 
@@ -11,7 +12,7 @@ type Props = { room: { workroomC: number; humidityPercent: number | null }; onDo
 
 /** The air of the workroom, read anew. */
 export function RoomForm({ room: was, onDone }: Props) {
-  const { units } = useHouse();
+  const { house, units } = useHouse();
   const queries = useQueryClient();
   const [room, setRoom] = useState(() => quantity("temperature", was.workroomC, units));
   const [humidity, setHumidity] = useState(() => quantity("number", was.humidityPercent, units));
@@ -48,6 +49,22 @@ export function RoomForm({ room: was, onDone }: Props) {
       <Button htmlType="submit" type="primary">
         Save the reading
       </Button>
+      {(house.usualC !== null || house.usualHumidityPercent !== null) && (
+        <Button
+          onClick={() => {
+            if (house.usualC !== null) setRoom(quantity("temperature", house.usualC, units));
+            if (house.usualHumidityPercent !== null) setHumidity(quantity("number", house.usualHumidityPercent, units));
+          }}
+        >
+          As usual now:{" "}
+          {[
+            house.usualC !== null && units.temperature(house.usualC),
+            house.usualHumidityPercent !== null && `${house.usualHumidityPercent}${narrow}%`,
+          ]
+            .filter(Boolean)
+            .join(", ")}
+        </Button>
+      )}
       <Button onClick={() => onDone("")}>Leave it</Button>
       {error && (
         <p className="field-error" role="alert">

@@ -17,4 +17,6 @@ export const blankPiece = (id: string, kind: KitPiece["kind"], name = ""): KitPi
   temperatureC: null,
   factor: null,
   twentyG: null,
+  gapMm: null,
+  heightMm: null,
 });

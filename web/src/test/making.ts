@@ -17,6 +17,7 @@ export const step = (id: string, kind: string, title: string, change: object = {
   fromC: null,
   toC: null,
   waitMinutes: null,
+  isOwn: false,
   ...change,
 });
 
@@ -35,6 +36,8 @@ export const batchInHand = (steps: { id: string }[], at = 0, lots: object[] = []
   said: { sentence: "", slumpC: 48, landmarks: [] },
   lots,
   deviations: [],
+  asks: null,
+  answered: [],
   batch: {
     lots: taken,
     lot: "SH-26-009",

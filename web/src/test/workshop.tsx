@@ -27,6 +27,8 @@ export const house: House = {
       schools: { keeping: "diluted", water: "always", market: "general" },
       containers: [{ id: "tin-60", name: "Tin, 60 ml", unit: "tin", millilitres: 60, price: 0.34, isPlastic: false }],
       kit: [],
+      rooms: [],
+      procedures: {},
       landmarks: [
         { id: "room", name: "workroom", temperatureC: 20, kind: "workroom", hours: null },
         { id: "van", name: "summer van", temperatureC: 46, kind: "storage", hours: 3 },
@@ -37,6 +39,9 @@ export const house: House = {
   },
   revision: 3,
   isMadeUp: false,
+  clockSpeed: 1,
+  usualC: null,
+  usualHumidityPercent: null,
   dataFile: "~/pantry/workshop.db",
   version: "1.0.0",
   told: [],

@@ -91,8 +91,10 @@ public static class MatterStates
         };
 
     /// <summary>Thumb scale of a yield value: 1 sinks in, 5 does not mark.</summary>
-    public static int ThumbOf(double firmnessKPa) =>
-        At(firmnessKPa) switch
+    public static int ThumbOf(double firmnessKPa) => ThumbOf(At(firmnessKPa));
+
+    public static int ThumbOf(MatterState state) =>
+        state switch
         {
             MatterState.Brittle => 5,
             MatterState.Hard => 4,

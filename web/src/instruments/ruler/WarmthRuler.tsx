@@ -4,7 +4,7 @@ import { follow } from "../../shell/drag";
 import { useWidth } from "../../shell/useWidth";
 import { type Units, upper } from "../../words/format";
 import { textWidth } from "../textWidth";
-import { axisOf, type Flag, layFlags, placeWords } from "./geometry";
+import { axisOf, type Flag, hillLine, layFlags, placeWords } from "./geometry";
 import { Hill } from "./Hill";
 import { Peg } from "./Peg";
 import { RulerTable } from "./RulerTable";
@@ -29,6 +29,8 @@ type Props = {
   onWhy?: () => void;
   /** An act beside the reasons. */
   more?: { label: string; onDo: () => void } | undefined;
+  /** A press of the thumb: where it was made, and where the product is so firm. */
+  ring?: { atC: number; asC: number } | null | undefined;
   onMove?: (moved: Moved) => void;
   onPutBack?: () => void;
 };
@@ -46,6 +48,7 @@ export const WarmthRuler = memo(function WarmthRuler({
   foot,
   onWhy,
   more,
+  ring,
   onMove,
   onPutBack,
 }: Props) {
@@ -167,6 +170,7 @@ export const WarmthRuler = memo(function WarmthRuler({
               d={`M${axis.x(span.fromC).toFixed(1)} ${hung}V${hung - 19}`}
             />
           ))}
+          {ring && melt.curve && <Ring {...ring} line={hillLine(melt.curve, axis, ground, full, -1)} x={axis.x} />}
           {words.map((word) => (
             <text key={word.state} className="state-word" x={word.x} y={ground + (under ? 14 : 17)} textAnchor="middle">
               {melt.doubtC >= 3 &&
@@ -317,4 +321,17 @@ function flagLines(
       ? `${short(name)}, ${short(under.name)}: ${other}`
       : `${short(name)} ${landmark.says} · ${short(under.name)} ${other}`,
   ];
+}
+
+/** What the thumb found beside what its kind is there: a ring, joined to the silhouette. */
+function Ring({ atC, asC, line, x }: { atC: number; asC: number; line: [number, number][]; x: (c: number) => number }) {
+  const heightAt = (c: number) =>
+    line.reduce((a, b) => (Math.abs(b[0] - x(c)) < Math.abs(a[0] - x(c)) ? b : a), line[0] ?? [0, 0])[1];
+  const [at, found, kind] = [x(atC), heightAt(asC), heightAt(atC)];
+  return (
+    <g className="thumb-ring">
+      <path d={`M${at} ${kind}V${found}`} />
+      <circle cx={at} cy={found} r="5" />
+    </g>
+  );
 }

@@ -2,7 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { Switch } from "antd";
 import { useState } from "react";
 import { api, type HouseSettings, Refused } from "../../api/client";
-import { touch } from "../../api/keys";
+import { keys, take, touch } from "../../api/keys";
 import { type HouseChange, useHouse } from "../../shell/HouseContext";
 import { Plates } from "../../shell/Plates";
 import { BenchDevices } from "./BenchDevices";
@@ -10,6 +10,7 @@ import { Copy } from "./Copy";
 import { Choice, NumberLine, TextLine } from "./fields";
 import { Kit } from "./Kit";
 import { Landmarks } from "./Landmarks";
+import { Rooms } from "./Rooms";
 import "./house.css";
 
 type Workshop = HouseSettings["workshop"];
@@ -170,7 +171,25 @@ export function HousePage() {
             What you work with. A batch is held against it before it begins; twenty drops or sprays on the scale tell
             what one weighs.
           </p>
-          <Kit kit={now.workshop.kit} onSave={(kit, words) => save(workshop({ kit }), words)} />
+          <Kit
+            kit={now.workshop.kit}
+            onSave={(kit, words) => save(workshop({ kit }), words)}
+            onBrought={async (words) => {
+              const house = await api.house();
+              take(queries, keys.house, house);
+              await touch(queries, "house");
+              setSaid(words);
+              return house.house.workshop.kit;
+            }}
+          />
+        </section>
+
+        <section>
+          <h2 className="head">Rooms by month</h2>
+          <p className="hint">
+            Where things dry and stand. Usual figures count where none was read; drying is compared in each.
+          </p>
+          <Rooms rooms={now.workshop.rooms} onSave={(rooms, words) => save(workshop({ rooms }), words)} />
         </section>
 
         <section>
@@ -200,6 +219,29 @@ export function HousePage() {
           <h2 className="head">Instruments of the bench</h2>
           <BenchDevices addresses={now.devices} onSave={(devices, words) => save(() => ({ devices }), words)} />
         </section>
+
+        {house.isMadeUp && (
+          <section>
+            <h2 className="head">Clock of the made-up pantry</h2>
+            <Choice
+              label="It goes"
+              value={house.clockSpeed > 1 ? "fast" : "usual"}
+              options={{ usual: "as the wall clock", fast: "a minute each second" }}
+              onSave={async (pace) => {
+                try {
+                  take(queries, keys.house, await api.setClock(pace === "fast" ? 60 : 1));
+                  await queries.invalidateQueries();
+                  setSaid(pace === "fast" ? "A minute goes by each second." : "It goes as usual again.");
+                  return null;
+                } catch (refused) {
+                  if (refused instanceof Refused) return refused;
+                  throw refused;
+                }
+              }}
+            />
+            <p className="hint">To look round: cooling, drying and setting run on, and every clock with them.</p>
+          </section>
+        )}
 
         <section>
           <h2 className="head">A copy of everything</h2>

@@ -6,10 +6,11 @@ import { Pick } from "../../kit/Pick";
 import { complaint, isTaken, type Measure, type Quantity, quantity } from "../../kit/quantity";
 import { QuantityField } from "../../kit/QuantityField";
 import { useHouse } from "../../shell/HouseContext";
+import { type Kind, kinds } from "./kinds";
 import { blankPiece } from "../../shell/kitPiece";
+import { BringKit } from "./BringKit";
 import { useDraft } from "../../shell/useDraft";
 
-type Kind = KitPiece["kind"];
 type Figure =
   | "volumeMl"
   | "massG"
@@ -20,18 +21,9 @@ type Figure =
   | "capacityG"
   | "temperatureC"
   | "factor"
-  | "twentyG";
-
-const kinds: { value: Kind; label: string }[] = [
-  { value: "scale", label: "scale" },
-  { value: "vessel", label: "pot, jug, beaker" },
-  { value: "whip_bowl", label: "whipping bowl" },
-  { value: "grinder", label: "grinder" },
-  { value: "mould", label: "mould" },
-  { value: "cold", label: "place to cool in" },
-  { value: "dropper", label: "dropper" },
-  { value: "sprayer", label: "sprayer" },
-];
+  | "twentyG"
+  | "gapMm"
+  | "heightMm";
 
 const places = [
   { value: "bench", label: "bench" },
@@ -64,6 +56,7 @@ const figures: Record<Kind, readonly (readonly [Figure, string, Measure, string,
   whip_bowl: [
     ["volumeMl", "holds, brimful", "number", "ml", 4000],
     ["massG", "weighs empty", "mass", "", 700],
+    ["widthMm", "is wide inside", "number", "mm", 220],
   ],
   grinder: [["volumeMl", "cup holds", "number", "ml", 300]],
   mould: [
@@ -76,6 +69,12 @@ const figures: Record<Kind, readonly (readonly [Figure, string, Measure, string,
   ],
   dropper: [["twentyG", "twenty drops of oil weigh", "mass", "", 0.6]],
   sprayer: [["twentyG", "twenty sprays weigh", "mass", "", 2.4]],
+  whisk: [
+    ["gapMm", "runs above the ground", "number", "mm", 5],
+    ["heightMm", "its balloon is high", "number", "mm", 90],
+  ],
+  stick_blender: [["heightMm", "its bell is high", "number", "mm", 40]],
+  stirrer: [["widthMm", "is wide", "number", "mm", 60]],
 };
 
 /** A piece with what has been typed over its figures. */
@@ -85,14 +84,19 @@ type Row = KitPiece & { typed?: Partial<Record<Figure, Quantity>> };
 export function Kit({
   kit,
   onSave,
+  onBrought,
 }: {
   kit: KitPiece[];
+  /** A file has changed it: answers what it is now. */
+  onBrought: (words: string) => Promise<KitPiece[]>;
   onSave: (kit: KitPiece[], words: string) => Promise<Refused | null>;
 }) {
   const { units } = useHouse();
   const draft = useDraft<Row[]>("kit", kit);
   const { now: rows, set: setRows } = draft;
   const [error, setError] = useState<{ row: number; text: string } | null>(null);
+  const [undo, setUndo] = useState<KitPiece[] | null>(null);
+  const [bringing, setBringing] = useState(false);
   const change = (i: number, part: Partial<Row>) => {
     setError(null);
     setRows(rows.map((row, j) => (i === j ? { ...row, ...part } : row)));
@@ -112,8 +116,12 @@ export function Kit({
       }
       read.push(piece);
     }
+    const before = kit;
     const refused = await onSave(read, "The kit is saved.");
-    if (!refused) setRows(read);
+    if (!refused) {
+      setRows(read);
+      setUndo(before);
+    }
     setError(refused ? { row: Number(/\[(\d+)\]/.exec(refused.field)?.[1] ?? -1), text: refused.line } : null);
   };
   return (
@@ -206,7 +214,39 @@ export function Kit({
         >
           Add a piece
         </Button>
+        {undo && !draft.unsaved && (
+          <Button
+            onClick={() =>
+              void onSave(undo, "The kit is as it was before.").then((refused) => {
+                if (refused) return setError({ row: -1, text: refused.line });
+                setRows(undo);
+                setUndo(null);
+              })
+            }
+          >
+            Undo
+          </Button>
+        )}
+        <Button onClick={() => setBringing(true)}>Bring kit in…</Button>
+        {kit.length > 0 && (
+          <a className="link" href="/api/house/kit" download>
+            Kit as a table
+          </a>
+        )}
       </div>
+      {bringing && (
+        <BringKit
+          onTaken={(words) => {
+            const before = kit;
+            setBringing(false);
+            void onBrought(words).then((now) => {
+              setRows(now);
+              setUndo(before);
+            });
+          }}
+          onClose={() => setBringing(false)}
+        />
+      )}
     </form>
   );
 }

@@ -50,6 +50,15 @@ export function BatchRecord({ id }: { id: number }) {
               batch.givenUpFor == null &&
               ` ${batch.unitsMade} ${plural(view.unit, batch.unitsMade)} filled, ${batch.unitsLeft} left.`}
           </p>
+          {view.answered.length > 0 && (
+            <ul className="answered" aria-label="Where it left its sheet">
+              {view.answered.map((told) => (
+                <li key={told}>
+                  <Sentence text={told} />
+                </li>
+              ))}
+            </ul>
+          )}
           {view.filled && (
             <p className="quiet">
               <Sentence text={view.filled} />

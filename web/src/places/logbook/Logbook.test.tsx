@@ -36,6 +36,8 @@ const record = (id: number, change: object = {}) => ({
   said: { sentence: "Holds its shape to 48 °C.", slumpC: 48, landmarks: [] },
   verdicts: { o1: "as said", o2: "**off by 2 °C**" },
   lots: [],
+  asks: null,
+  answered: ["Hold: 6 min of 20 min. It was cut short."],
   deviations: [
     { material: "Beeswax", plannedPercent: 14, truePercent: 14.21, plannedG: 84, weighedG: 85.3, offG: 1.3 },
     { material: "Shea butter", plannedPercent: 30, truePercent: 30, plannedG: 180, weighedG: null, offG: null },
@@ -139,6 +141,7 @@ describe("a record", () => {
     const said = within(article)
       .getAllByRole("listitem")
       .map((item) => item.textContent);
+    expect(said.shift()).toBe("Hold: 6 min of 20 min. It was cut short.");
     expect(said[0]).toContain("3 → 3 of 5 as said");
     expect(said[0]).toContain("“gives”");
     expect(said[1]).toContain("48 → 46");

@@ -24,6 +24,11 @@ export function RecordSteps({ view, act }: { view: Batch; act: Act }) {
             one?.weighedG != null && units.weight(one.weighedG),
             one?.temperatureC != null && units.temperature(one.temperatureC),
           ].filter(Boolean);
+          const how = [
+            one?.drops != null && `${one.drops} drops counted`,
+            one?.scale && `on ${one.scale}`,
+            one?.tareG != null && one.tareG > 0 && `${units.weight(one.tareG)} tared away`,
+          ].filter(Boolean);
           return (
             <li key={step.id}>
               <span className="quiet">{one ? time(one.doneAt) : "–"}</span>
@@ -34,6 +39,7 @@ export function RecordSteps({ view, act }: { view: Batch; act: Act }) {
                     : <b className="times-number">{numbers.join(", ")}</b>
                   </>
                 )}
+                {how.length > 0 && <span className="quiet">, {how.join(", ")}</span>}
                 {one?.note && <span className="quiet">, {one.note}</span>}
                 {batch.lots
                   .filter((from) => from.step === step.id && from.lot !== null)

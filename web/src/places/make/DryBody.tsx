@@ -40,6 +40,17 @@ export function DryBody({ step, coach, now, units, onRead, onTakeBack }: Props) 
           `${coach.asksMass ? "Weigh" : "Squeeze"} next at ${when(coach.lookAt)}.`}
       </p>
       <DryRun coach={coach} now={now} />
+      {coach.places.length > 0 && (
+        <ul className="dry-places" aria-label="Elsewhere">
+          {coach.places.map((place) => (
+            <li key={place.name}>
+              <b>{place.name}</b>
+              {place.rhPct != null && `, ${number(place.rhPct, 0)}${narrow}%`}: {place.says}
+              {place.at != null && `, ${when(place.at)}`}
+            </li>
+          ))}
+        </ul>
+      )}
       {coach.words.length > 0 && (
         <div className="wet-words" role="group" aria-label="What eye and hand say">
           {coach.words.map((word) => (

@@ -15,6 +15,7 @@ const nothing = {
   splitting: null,
   drying: null,
   bowl: null,
+  asks: null,
 };
 
 const fill = (change: object = {}) => ({
@@ -35,6 +36,18 @@ const fill = (change: object = {}) => ({
   ...change,
 });
 
+const colour = (name: string, change: object = {}) => ({
+  material: `${name} oxide`,
+  name: `${name} oxide`,
+  targetG: 2.4,
+  toleranceG: 0.1,
+  massG: null,
+  reading: null,
+  says: `2.4 g ${name}`,
+  lots: "",
+  ...change,
+});
+
 const part = (name: string, change: object = {}) => ({
   name,
   hex: "#DD9988",
@@ -43,13 +56,14 @@ const part = (name: string, change: object = {}) => ({
   toleranceG: 3,
   massG: null,
   reading: null,
-  colours: [`2.4 g ${name}`],
+  colours: [colour(name)],
   shade: "pale",
   doubt: "",
   ...change,
 });
 
-const split = (parts: object[], now: string | null) => ({
+const split = (parts: object[], now: string | null, nowColour: string | null = null) => ({
+  nowColour,
   wholeG: 1200,
   isWholeWeighed: true,
   parts,
@@ -73,6 +87,7 @@ const dry = (change: object = {}) => ({
     { id: "squeeze-falls", words: "falls apart", seen: "crumbs", felt: "dry" },
     { id: "squeeze-holds", words: "keeps its shape", seen: "shape", felt: "damp" },
   ],
+  places: [{ name: "Airing cupboard", rhPct: 38, at: null, says: "in 6 h" }],
   asksMass: true,
   isDry: false,
   says: "Dry in about **12 h**.",

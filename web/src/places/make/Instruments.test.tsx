@@ -22,6 +22,7 @@ const state = (change: Partial<DeviceState> = {}): DeviceState => ({
   pretend: false,
   counts: { lost: 0, garbled: 0 },
   says: "",
+  tareG: null,
   taredFor: null,
   ...change,
 });

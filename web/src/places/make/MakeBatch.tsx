@@ -17,6 +17,7 @@ import { usePageTitle } from "../../shell/usePageTitle";
 import { complaint, isBlank, type Quantity, quantity, shownIn, typed } from "../../kit/quantity";
 import { day, inside, narrow, plural } from "../../words/format";
 import { plain } from "../../words/Sentence";
+import { type Answer, Asked } from "./Asked";
 import { reach } from "./gauge";
 import { FinishForm, finishOf, nothingFilled } from "./FinishForm";
 import { GiveUpDialog } from "./GiveUpDialog";
@@ -69,6 +70,7 @@ export function MakeBatch() {
   const [coolingAsks, setCoolingAsks] = useState<CoolingAsks>(null);
   const [wiping, setWiping] = useState(0);
   const [givingUp, setGivingUp] = useState(false);
+  const [later, setLater] = useState<string[]>([]);
   const [ending, setEnding] = useState(() => nothingFilled(units));
   const sleepsUntil = useRef(0);
   const sprayedAt = useRef(0);
@@ -154,10 +156,12 @@ export function MakeBatch() {
           ? `Wanted is ${units.temperature(step.fromC)} or more.`
           : "";
 
-  const record = (weighedG: number | null, note: string | null) => {
+  const record = (weighedG: number | null, note: string | null, drops: number | null = null) => {
     setAt(Math.min(index + 1, batch.steps.length - 1));
     const temperatureC = weighs ? null : value;
-    act({ kind: "record_step", step: step.id, weighedG, temperatureC, note, seen: seen.current }).catch(
+    const how =
+      drops !== null ? { drops } : scale?.follows ? { scale: scale.device.name, tareG: scale.device.tareG } : {};
+    act({ kind: "record_step", step: step.id, weighedG, temperatureC, note, seen: seen.current, ...how }).catch(
       async (error: unknown) => {
         setAt(index);
         setRefused(inWords(error));
@@ -228,7 +232,9 @@ export function MakeBatch() {
         sleepsUntil.current = performance.now() + sleepMs;
         return;
       }
-      return void tell({ ...nothingTold, massG: value, part: weighs.title }).then((kept) => kept && setAsks(null));
+      return void tell({ ...nothingTold, massG: value, part: weighs.part ?? null, colour: weighs.colour ?? null }).then(
+        (kept) => kept && setAsks(null),
+      );
     }
     if (state === "over" && !over) {
       api
@@ -247,8 +253,7 @@ export function MakeBatch() {
   const back = () => {
     const before = batch.steps[index - 1];
     if (!before) return;
-    setAt(index - 1);
-    act({ kind: "go_to_step", step: before.id }).catch((error: unknown) => setRefused(inWords(error)));
+    goTo(before.id);
   };
 
   const tell = async (read: Told) => {
@@ -274,6 +279,28 @@ export function MakeBatch() {
 
   const takeBack = (reading: string) =>
     void act({ kind: "take_reading_back", reading }).catch((error: unknown) => setRefused(inWords(error)));
+
+  const share = async (shares: string) => {
+    try {
+      await act({ kind: "share_parts", shares });
+      setRefused("");
+      return true;
+    } catch (error) {
+      setRefused(inWords(error));
+      return false;
+    }
+  };
+
+  const question = watched?.asks ?? view.asks;
+  const answer = (told: Answer) =>
+    question &&
+    void act({ kind: "answer_deviation", step: question.step, what: question.kind, ...told }).catch((error: unknown) =>
+      setRefused(inWords(error)),
+    );
+  const goTo = (to: string) => {
+    setAt(batch.steps.findIndex((one) => one.id === to));
+    act({ kind: "go_to_step", step: to }).catch((error: unknown) => setRefused(inWords(error)));
+  };
 
   const rescale = async () => {
     if (value === null) return;
@@ -365,6 +392,7 @@ export function MakeBatch() {
               onType={onType}
               onKey={type}
               onLot={(lot) => act({ kind: "choose_lot", step: step.id, lot })}
+              onDrops={(drops) => record(null, null, drops)}
             />
           ) : watched && isWatched(watched) && !last ? (
             <WatchedBody
@@ -382,6 +410,7 @@ export function MakeBatch() {
               onRead={tell}
               onTakeBack={takeBack}
               onSpray={spray}
+              onShare={share}
             />
           ) : (
             <StepBody
@@ -438,6 +467,16 @@ export function MakeBatch() {
               )
             )}
           </div>
+          {question && !later.includes(`${question.step}/${question.kind}`) && (
+            <Asked
+              key={`${question.step}/${question.kind}`}
+              of={question}
+              units={units}
+              onAnswer={answer}
+              onBack={question.kind === "skipped" ? () => goTo(question.step) : undefined}
+              onLater={() => setLater([...later, `${question.step}/${question.kind}`])}
+            />
+          )}
           <div className="make-acts">
             <button type="button" onClick={back} disabled={index === 0}>
               Back
@@ -514,9 +553,11 @@ function weighingOf(step: MakeStep | undefined, watched: Watched | null): Weighi
   if (step?.kind === "weigh")
     return { of: step.id, title: step.title, targetG: step.targetG ?? 0, toleranceG: step.toleranceG ?? 0 };
   const part = watched?.splitting?.parts.find((one) => one.name === watched.splitting?.now);
-  return step && part
-    ? { of: `${step.id}/${part.name}`, title: part.name, targetG: part.targetG, toleranceG: part.toleranceG }
-    : undefined;
+  if (!step || !part) return undefined;
+  const colour = part.colours.find((one) => one.material === watched?.splitting?.nowColour);
+  const { targetG, toleranceG, name: title } = colour ?? part;
+  const of = [step.id, part.name, ...(colour ? [colour.material] : [])].join("/");
+  return { of, title, targetG, toleranceG, part: part.name, ...(colour && { colour: colour.material }) };
 }
 
 const isWatched = (watched: Watched) =>

@@ -36,6 +36,10 @@ const start = (change: object = {}) => ({
     { route: "whip_melt_all", name: "melt all, then whip" },
     { route: "whip_unmelted", name: "whip without melting" },
   ],
+  reservedAt: null,
+  leftOut: [],
+  procedure: [],
+  procedureKey: "balm-pour",
   schools: [
     {
       school: {

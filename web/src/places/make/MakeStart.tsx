@@ -14,7 +14,7 @@ import { narrow, percent, plural, severities } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { MakeNot } from "./MakeNot";
 import { MethodChoices } from "./MethodChoices";
-import { SheetSteps } from "./SheetSteps";
+import { OwnSheet } from "./OwnSheet";
 import "../bench/bench.css";
 import "./start.css";
 
@@ -194,7 +194,7 @@ function Start({ start }: { start: StartView }) {
         />
       )}
       <div className="scrolls">
-        <StockNeeds start={start} />
+        <StockNeeds start={start} onError={setError} />
         {start.loss && (
           <p className="start-stock">
             <Sentence text={start.loss.says} />{" "}
@@ -204,16 +204,25 @@ function Start({ start }: { start: StartView }) {
           </p>
         )}
         <MethodChoices start={start} />
-        <SheetSteps steps={start.steps} />
+        <OwnSheet key={start.route} start={start} />
       </div>
     </Plates>
   );
 }
 
 /** What it takes from the pantry: what is short stands there at once. */
-function StockNeeds({ start }: { start: StartView }) {
+function StockNeeds({ start, onError }: { start: StartView; onError: (words: string) => void }) {
+  const queries = useQueryClient();
   const { units } = useHouse();
-  const short = start.stock.filter((need) => need.offer.missing > 0);
+  const reserve = async () => {
+    try {
+      await api.reserve(start.trial, start.reservedAt === null);
+      await touch(queries, "made");
+    } catch (refused) {
+      onError(inWords(refused));
+    }
+  };
+  const short = start.stock.filter((need) => need.offer.missing > 0 || need.kept);
   if (start.stock.length === 0) return null;
   const told = (need: StartView["stock"][number]) => (
     <li key={`${need.kind} ${need.of}`}>
@@ -221,6 +230,12 @@ function StockNeeds({ start }: { start: StartView }) {
         {need.name}
       </Link>
       , {need.kind === "container" ? need.wanted : units.roundWeight(need.wanted)}: <Sentence text={need.says} />
+      {need.kept && (
+        <>
+          {" "}
+          <Sentence text={need.kept} />
+        </>
+      )}
     </li>
   );
   return (
@@ -234,6 +249,16 @@ function StockNeeds({ start }: { start: StartView }) {
         </summary>
         <ul>{start.stock.filter((need) => !short.includes(need)).map(told)}</ul>
       </details>
+      <p>
+        <Button size="small" aria-pressed={start.reservedAt !== null} onClick={() => void reserve()}>
+          {start.reservedAt === null ? "Keep it for this batch" : "Let it go again"}
+        </Button>{" "}
+        <span className="hint">
+          {start.reservedAt === null
+            ? "Then the pantry counts it as spoken for until you begin."
+            : "The pantry counts it as spoken for."}
+        </span>
+      </p>
     </div>
   );
 }

@@ -1,38 +1,14 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
 import { useState } from "react";
-import { useNavigate } from "react-router";
-import { api, inWords, type FormulaEdit, type StartView } from "../../api/client";
-import { touch } from "../../api/keys";
+import type { StartView } from "../../api/client";
 import { Pick } from "../../kit/Pick";
-
-type Method = NonNullable<StartView["method"]>;
+import { type Method, useMethod } from "./useMethod";
 
 /** The way of making, and the questions on which makers differ. A made trial keeps its method: another begins the next trial. */
 export function MethodChoices({ start }: { start: StartView }) {
-  const queries = useQueryClient();
-  const navigate = useNavigate();
+  const { method, choose, said } = useMethod(start);
   const [open, setOpen] = useState(false);
-  const [said, setSaid] = useState("");
-  const method: Method = start.method ?? { route: null, choices: {} };
   const other = start.schools.filter((one) => one.chosen !== one.school.options[0]?.id).length;
-
-  const choose = async (now: Method, words: string) => {
-    const edits: FormulaEdit[] = [{ kind: "set_method", method: now }];
-    try {
-      if (start.isMade) {
-        const next = await api.forkTrial(start.trial, words, edits);
-        await touch(queries, "made");
-        navigate(`/make/of/${next.id}`, { replace: true });
-      } else {
-        await api.editTrial(start.trial, start.revision, edits, crypto.randomUUID());
-        await touch(queries, "made");
-        setSaid(`${words}.`);
-      }
-    } catch (refused) {
-      setSaid(inWords(refused));
-    }
-  };
 
   return (
     <section className="method" aria-label="How it is made">

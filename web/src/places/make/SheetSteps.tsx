@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import type { MakeStep } from "../../api/client";
 import { useHouse } from "../../shell/HouseContext";
 import { narrow, type Units } from "../../words/format";
@@ -21,7 +22,7 @@ export function rangeWords(step: MakeStep, units: Units): string {
 }
 
 /** All steps of a sheet, each opening to what is done and how one sees that it is. */
-export function SheetSteps({ steps }: { steps: MakeStep[] }) {
+export function SheetSteps({ steps, acts }: { steps: MakeStep[]; acts?: (step: MakeStep) => ReactNode }) {
   const { units } = useHouse();
   return (
     <ol className="sheet-steps" aria-label="Steps">
@@ -30,7 +31,10 @@ export function SheetSteps({ steps }: { steps: MakeStep[] }) {
           <details>
             <summary>
               <span className="sheet-number">{i + 1}</span>
-              <span className="sheet-title">{step.title}</span>
+              <span className="sheet-title">
+                {step.title}
+                {step.isOwn && <span className="quiet"> your way</span>}
+              </span>
               <span className="sheet-figure">
                 {step.targetG != null ? units.weight(step.targetG) : rangeWords(step, units)}
               </span>
@@ -60,6 +64,7 @@ export function SheetSteps({ steps }: { steps: MakeStep[] }) {
                 ))}
               </ul>
             )}
+            {acts?.(step)}
           </details>
         </li>
       ))}

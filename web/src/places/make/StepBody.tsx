@@ -2,6 +2,7 @@ import { type ReactNode, useEffect, useState } from "react";
 import type { MakeStep } from "../../api/client";
 import type { Quantity } from "../../kit/quantity";
 import { QuantityField } from "../../kit/QuantityField";
+import { useHouse } from "../../shell/HouseContext";
 import { narrow, span, type Units } from "../../words/format";
 import { rangeWords } from "./SheetSteps";
 
@@ -93,6 +94,7 @@ export function WhatToDo({ step, children }: { step: MakeStep; children?: ReactN
 
 /** Counts from the wall clock, so that a closed tab or a restart changes nothing. */
 function Clock({ minutes, since }: { minutes: number; since: string }) {
+  const speed = useHouse().house.clockSpeed;
   const [skew] = useState(() => Date.now() - new Date(since).getTime());
   const [started] = useState(() => Date.now());
   const [, tick] = useState(0);
@@ -102,7 +104,8 @@ function Clock({ minutes, since }: { minutes: number; since: string }) {
   }, []);
   // In the made-up pantry the server's clock is not the wall's: a step just begun counts from its opening here.
   const plausible = skew >= 0 && skew < 14 * 86_400_000;
-  const gone = plausible ? skew + (Date.now() - started) : Date.now() - started;
+  const here = (Date.now() - started) * speed;
+  const gone = plausible ? skew + here : here;
   const left = minutes * 60_000 - gone;
   return (
     <p className="make-clock">

@@ -28,6 +28,7 @@ export type BodyProps = {
   onRead: (read: Told) => Promise<boolean>;
   onTakeBack: (reading: string) => void;
   onSpray: (times: number) => void;
+  onShare: (shares: string) => Promise<boolean>;
 };
 
 /** The step in hand as it goes on; null where there is nothing to watch. */
@@ -85,6 +86,7 @@ export function WatchedBody(props: BodyProps) {
         onType={props.onType}
         onRead={onRead}
         onTakeBack={onTakeBack}
+        onShare={props.onShare}
       />
     );
   if (watched.drying)

@@ -1,7 +1,8 @@
 import type { Batch, MakeStep } from "../../api/client";
 import type { Quantity } from "../../kit/quantity";
-import { narrow, type Units } from "../../words/format";
+import type { Units } from "../../words/format";
 import { BigNumber } from "./BigNumber";
+import { DropCounter } from "./DropCounter";
 import type { Reach } from "./gauge";
 import { LotLine } from "./LotLine";
 import { Sayings } from "./StepBody";
@@ -20,10 +21,14 @@ type Props = {
   onType: (now: Quantity) => void;
   onKey: (character: string) => void;
   onLot: (lot: string) => Promise<unknown>;
+  onDrops: (drops: number) => void;
 };
 
+/** What is less may be counted in drops. */
+const fewDropsG = 2;
+
 /** Weighing: the material, one huge number, how far to go, and the gauge. */
-export function WeighBody({ view, step, number, scale, state, units, onType, onKey, onLot }: Props) {
+export function WeighBody({ view, step, number, scale, state, units, onType, onKey, onLot, onDrops }: Props) {
   const target = step.targetG ?? 0;
   const tolerance = step.toleranceG ?? 0;
   const left = target - (number.exact ?? 0);
@@ -53,10 +58,10 @@ export function WeighBody({ view, step, number, scale, state, units, onType, onK
       </p>
       <p className="make-text">
         In the pot so far <b>{units.weight(view.potG)}</b>.
-        {target < 2 &&
-          step.dropsPerG != null &&
-          ` ${units.weight(target)} is about ${Math.round(target * step.dropsPerG)}${narrow}drops: count them only if you must.`}
       </p>
+      {target < fewDropsG && step.dropsPerG != null && (
+        <DropCounter key={step.id} dropsPerG={step.dropsPerG} targetG={target} units={units} onKeep={onDrops} />
+      )}
       <div className="number-keys" role="group" aria-label="Number keys">
         {["7", "8", "9", "4", "5", "6", "1", "2", "3", ".", "0", "⌫"].map((character) => (
           <button

@@ -29,7 +29,16 @@ export const liveNumber = ({ value }: LiveScale, units: Units): Quantity => ({
 });
 
 /** Something that is weighed, by a name that nothing else in the batch has. */
-export type Weighing = { of: string; title: string; targetG: number; toleranceG: number };
+export type Weighing = {
+  of: string;
+  title: string;
+  targetG: number;
+  toleranceG: number;
+  /** Part of a split mix that is weighed, or tinted. */
+  part?: string;
+  /** Colour that is weighed for it. */
+  colour?: string;
+};
 
 /** The scale at a weighing: tared once for each, even through a reload, and let go when the maker types. */
 export function useScale(batch: number, weighing: Weighing | undefined, isRecorded: boolean): LiveScale | undefined {

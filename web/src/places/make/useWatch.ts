@@ -2,8 +2,9 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { api, type MakeStep, type WatchView } from "../../api/client";
 import { keys } from "../../api/keys";
+import { useHouse } from "../../shell/HouseContext";
+import { askAgain, workshopNow } from "../../shell/useClocks";
 
-const askAgainMs = 20_000;
 const unwatched: MakeStep["kind"][] = ["weigh", "gather", "melt", "hold", "label", "bake"];
 
 /** What is told of a step while it goes on. */
@@ -15,6 +16,7 @@ export type Told = {
   sprays: number | null;
   massG: number | null;
   part: string | null;
+  colour: string | null;
   humidityPercent: number | null;
   seconds: number | null;
 };
@@ -27,6 +29,7 @@ export const nothingTold: Told = {
   sprays: null,
   massG: null,
   part: null,
+  colour: null,
   humidityPercent: null,
   seconds: null,
 };
@@ -38,11 +41,12 @@ export type Watched = Omit<WatchView, "step" | "now"> & {
 
 /** How the step in hand cools, whips, fills or dries, asked anew as time goes on; null where none of it is. */
 export function useWatch(batch: number, step: MakeStep | undefined): Watched | null {
+  const speed = useHouse().house.clockSpeed;
   const query = useQuery({
     queryKey: keys.watch(batch, step?.id),
     queryFn: () => api.watch(batch),
     enabled: step !== undefined && !unwatched.includes(step.kind),
-    refetchInterval: askAgainMs,
+    refetchInterval: askAgain(speed),
   });
   const [, tick] = useState(0);
   useEffect(() => {
@@ -51,5 +55,5 @@ export function useWatch(batch: number, step: MakeStep | undefined): Watched | n
   }, []);
   const view = query.data;
   if (!view || view.step !== step?.id) return null;
-  return { ...view, now: Date.parse(view.now) + Math.max(0, Date.now() - query.dataUpdatedAt) };
+  return { ...view, now: workshopNow(view.now, query.dataUpdatedAt, speed) };
 }

@@ -19,6 +19,8 @@ import { Plates } from "../../shell/Plates";
 import { inside, isDate, quoted } from "../../words/format";
 import { plain, Sentence } from "../../words/Sentence";
 import { amount } from "./amounts";
+import { PictureInput } from "./LotPictures";
+import { smaller } from "./smaller";
 import "./arrival.css";
 
 /** A delivery that was booked in, so that the pantry can say so and take it back. */
@@ -48,7 +50,9 @@ export function BookIn() {
   const [letter, setLetter] = useState<string | null>(null);
   const [keeps, setKeeps] = useState(true);
   const [busy, setBusy] = useState(false);
+  const [picture, setPicture] = useState<string | null>(null);
   const command = useRef(crypto.randomUUID());
+  const pictured = useRef(crypto.randomUUID());
   const refused = useRefused();
   const today = stock.data?.today ?? "";
 
@@ -110,6 +114,8 @@ export function BookIn() {
         allowed,
       } as Booked["book"];
       const { lot } = await api.bookIn(book, command.current);
+      // The same id again where the first try was not heard: it is kept once.
+      if (picture) await api.addPicture(lot.id, picture, pictured.current);
       await touch(queries, "stock");
       const booked: Booked = {
         lot: lot.id,
@@ -175,6 +181,28 @@ export function BookIn() {
               </div>
             </>
           )}
+          <div className="lot-pictures">
+            {picture && (
+              <p>
+                <img src={`data:image/jpeg;base64,${picture}`} alt="The delivery as it came" />
+                <button type="button" className="link" onClick={() => setPicture(null)}>
+                  Take away
+                </button>
+              </p>
+            )}
+            <PictureInput
+              label="Add a picture of the delivery"
+              onChoose={(file) =>
+                void smaller(file).then(
+                  (now) => {
+                    setPicture(now);
+                    refused.clear();
+                  },
+                  (error: unknown) => refused.say("picture", inWords(error)),
+                )
+              }
+            />
+          </div>
           {verdict?.supplierSays && (
             <ul className="stock-findings">
               <li>
@@ -187,7 +215,11 @@ export function BookIn() {
           )}
         </div>
       }
-      instrument={verdict?.melt ? <WarmthRuler name={of?.name ?? ""} melt={verdict.melt} units={units} /> : undefined}
+      instrument={
+        verdict?.melt ? (
+          <WarmthRuler name={of?.name ?? ""} melt={verdict.melt} units={units} ring={verdict.ring} />
+        ) : undefined
+      }
     >
       <form
         className="scrolls arrival"

@@ -18,6 +18,7 @@ import { ContainerDialog } from "./ContainerDialog";
 import { CountStock } from "./CountStock";
 import { MaterialDialog } from "./MaterialDialog";
 import { StockSheet } from "./StockSheet";
+import { Stickers } from "./Stickers";
 import { keyOf, StockTable } from "./StockTable";
 import { useStock } from "./useStock";
 import "./pantry.css";
@@ -284,6 +285,7 @@ export function Pantry() {
                 Lots as a table
               </a>
             )}
+            {rows.some((row) => row.line.lots > 0) && <Stickers />}
           </p>
         )}
       </div>

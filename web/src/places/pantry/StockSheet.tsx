@@ -10,6 +10,7 @@ import { day, upper } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
 import { amount } from "./amounts";
 import { LotFactsTable } from "./LotFactsTable";
+import { LotPictures } from "./LotPictures";
 import { LotTimeline } from "./LotTimeline";
 import { MoveForm, moveWords } from "./MoveForm";
 import { TracePanel } from "./TracePanel";
@@ -163,6 +164,7 @@ export function StockSheet({ kind, of, lot, stock, onLot, onBookIn, usedIn, onEd
               }}
             />
             <Ledger lot={chosen} stock={stock} />
+            <LotPictures key={`pictures ${chosen.lot.id}`} lot={chosen.lot.id} code={chosen.lot.facts.code} />
             {chosen.lot.letter && (
               <details>
                 <summary>Words for the supplier</summary>
@@ -186,6 +188,9 @@ export function StockSheet({ kind, of, lot, stock, onLot, onBookIn, usedIn, onEd
               <Button onClick={() => void setLotApart(chosen, null).catch(stock.failed)}>Take it up again</Button>
             )}
             <Button onClick={() => setTracing(true)}>Trace</Button>
+            <Button href={`/api/stock/stickers.pdf?lots=${chosen.lot.id}`} target="_blank">
+              Sticker
+            </Button>
           </>
         ) : (
           <Button type="primary" onClick={onBookIn}>

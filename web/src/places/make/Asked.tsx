@@ -1,0 +1,78 @@
+import { useState } from "react";
+import type { Batch } from "../../api/client";
+import { isTaken, quantity } from "../../kit/quantity";
+import { QuantityField } from "../../kit/QuantityField";
+import type { Units } from "../../words/format";
+
+export type Question = NonNullable<Batch["asks"]>;
+export type Answer = { answer: string; minutes: number | null; lookedRight: boolean | null };
+
+type Props = {
+  of: Question;
+  units: Units;
+  onAnswer: (answer: Answer) => void;
+  onBack: (() => void) | undefined;
+  onLater: () => void;
+};
+
+/** The one thing that is asked where the batch left its sheet. It waits: nothing is held up for it. */
+export function Asked({ of, units, onAnswer, onBack, onLater }: Props) {
+  const [minutes, setMinutes] = useState(() => quantity("number", null, units));
+  const [looked, setLooked] = useState<boolean | null>(null);
+  const timed = of.options.some((option) => option.asksMinutes);
+  const look = (value: boolean, words: string) => (
+    <button type="button" aria-pressed={looked === value} onClick={() => setLooked(looked === value ? null : value)}>
+      {words}
+    </button>
+  );
+  return (
+    <section className="make-asked" aria-label="What happened">
+      <p>
+        <b>{of.says}.</b> {of.asks}
+      </p>
+      <div className="cooling-log">
+        {timed && (
+          <QuantityField
+            of={minutes}
+            units={units}
+            most={5}
+            className="make-field small-number"
+            aria-label="How many minutes"
+            placeholder="min"
+            onType={setMinutes}
+          />
+        )}
+        {of.options.map((option) => (
+          <button
+            key={option.id}
+            type="button"
+            disabled={!isTaken(minutes)}
+            onClick={() =>
+              onAnswer({
+                answer: option.id,
+                minutes: option.asksMinutes ? minutes.exact : null,
+                lookedRight: of.asksLook ? looked : null,
+              })
+            }
+          >
+            {option.words}
+          </button>
+        ))}
+        {of.asksLook && (
+          <span role="group" aria-label="Did it look right?" className="make-look">
+            {look(true, "Looked right")}
+            {look(false, "Did not")}
+          </span>
+        )}
+        {onBack && (
+          <button type="button" onClick={onBack}>
+            Go back to it
+          </button>
+        )}
+        <button type="button" onClick={onLater}>
+          Later
+        </button>
+      </div>
+    </section>
+  );
+}
