@@ -5,6 +5,7 @@ using AmberPantry.Core;
 using AmberPantry.Core.Workshops;
 using AmberPantry.Server.Hosting;
 using Microsoft.AspNetCore.Builder;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace AmberPantry.Server.Tests;
 
@@ -27,23 +28,24 @@ public sealed class PantryHost : IAsyncDisposable
     public HttpClient Client { get; }
 
     /// <param name="file">An existing file to go on with; left out, a new one in a folder that is removed afterwards.</param>
-    public static async Task<PantryHost> Start(bool demo = false, string? file = null, DeviceAddresses? devices = null)
+    /// <param name="clock">On the wall; left out, the machine's.</param>
+    public static async Task<PantryHost> Start(bool demo = false, string? file = null, DeviceAddresses? devices = null, TimeProvider? clock = null)
     {
         var folder = file is null ? Directory.CreateTempSubdirectory("amber-test-") : null;
         var options = new AmberOptions(0, file ?? Path.Combine(folder!.FullName, "workshop.db"), demo, false, Path.GetTempPath())
         {
             Devices = devices ?? new(),
         };
-        var app = AmberServer.Build(options);
+        var app = AmberServer.Build(options, clock is null ? null : builder => builder.Services.AddSingleton(new WallClock(clock)));
         await app.StartAsync();
         return new PantryHost(app, options, folder);
     }
 
     /// <summary>Stops without saying goodbye and starts again on the same file.</summary>
-    public async Task<PantryHost> Restart()
+    public async Task<PantryHost> Restart(TimeProvider? clock = null)
     {
         await app.DisposeAsync();
-        return await Start(Options.Demo, Options.DataFile);
+        return await Start(Options.Demo, Options.DataFile, clock: clock);
     }
 
     public Task<JsonNode> Get(string path) => Send(HttpMethod.Get, path, null);

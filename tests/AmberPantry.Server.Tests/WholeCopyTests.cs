@@ -149,7 +149,7 @@ public class WholeCopyTests
             }
         );
         var bag = await host.BookIn("castor oil", "CA-9", 500);
-        await host.Post($"/api/stock/lots/{bag}/pictures", PantryHost.Stamped("base64", Convert.ToBase64String([0xFF, 0xD8, 0xFF, 0xE0, 1])));
+        await host.Post($"/api/stock/lots/{bag}/pictures", PantryHost.Stamped("base64", Convert.ToBase64String([0x89, 0x50, 0x4E, 0x47, 1])));
         var spilt = Guid.NewGuid();
         await host.Post($"/api/stock/lots/{bag}/moves", PantryHost.Stamped("move", new { kind = "waste", amount = 20 }, spilt));
         await host.Post($"/api/stock/lots/{bag}/take-back", PantryHost.Stamped("move", spilt));

@@ -16,6 +16,8 @@ public sealed class PantryClock(WallClock wall, IServiceScopeFactory scopes) : T
 
     private readonly Lock setting = new();
     private volatile Pace? pace;
+    private DateTime last;
+    private TimeSpan ahead;
 
     /// <param name="Wall">What the wall clock said when it was set.</param>
     /// <param name="Shows">What this one showed then.</param>
@@ -34,7 +36,26 @@ public sealed class PantryClock(WallClock wall, IServiceScopeFactory scopes) : T
     /// <summary>How many times as fast as the wall clock it goes.</summary>
     public double Speed => Known.Speed;
 
-    private DateTime WallNow => wall.Time.GetUtcNow().UtcDateTime;
+    /// <summary>
+    /// The wall clock, but never back while the workshop runs: one that is set back an hour goes on from where it was, so that what
+    /// cools, dries or stands goes on by the hours that have truly gone.
+    /// </summary>
+    private DateTime WallNow
+    {
+        get
+        {
+            lock (setting)
+            {
+                var told = wall.Time.GetUtcNow().UtcDateTime;
+                if (told + ahead < last)
+                {
+                    ahead = last - told;
+                }
+
+                return last = told + ahead;
+            }
+        }
+    }
 
     private Pace Known
     {

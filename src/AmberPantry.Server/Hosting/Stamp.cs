@@ -10,9 +10,13 @@ public sealed record Stamp(Guid Id, DateTime At, DateTime SentAt)
 {
     private static readonly TimeSpan Longest = TimeSpan.FromDays(60);
 
+    /// <summary>A clock is set by a zone or two, not by more: then the other reading was the mistake.</summary>
+    private static readonly TimeSpan MostSet = TimeSpan.FromHours(26);
+
     /// <summary>When it was done by the workshop's clock: never in the future.</summary>
     /// <exception cref="Refusal">E_EMPTY without an id, E_RANGE for a time of another year.</exception>
-    public DateTime Happened(PantryClock clock)
+    /// <param name="not">Not before this, where it was told at once: what came before stands, whatever a clock that was set says.</param>
+    public DateTime Happened(PantryClock clock, DateTime? not = null)
     {
         if (Id == Guid.Empty)
         {
@@ -25,6 +29,10 @@ public sealed record Stamp(Guid Id, DateTime At, DateTime SentAt)
             throw new Refusal(Codes.Range, "stamp.at", At, "That was done more than two months ago.", "Write it into the notes of the batch.");
         }
 
-        return clock.Now - (ago > TimeSpan.Zero ? ago : TimeSpan.Zero);
+        return Now(clock, not) - (ago > TimeSpan.Zero ? ago : TimeSpan.Zero);
     }
+
+    /// <summary>Now, but not before something that has happened: a clock may have been set back since.</summary>
+    public static DateTime Now(PantryClock clock, DateTime? not) =>
+        not is { } least && least > clock.Now && least < clock.Now + MostSet ? least : clock.Now;
 }

@@ -77,7 +77,7 @@ internal sealed class BatchKeeper(PantryDb db, WorkshopKeeper keeper, PantryCloc
     public async Task Take(int id, BatchAct act)
     {
         var stamp = act.Stamp;
-        var at = stamp.Happened(clock);
+        stamp.Happened(clock);
         var stockMoved = false;
         await db.Command(async () =>
         {
@@ -101,6 +101,7 @@ internal sealed class BatchKeeper(PantryDb db, WorkshopKeeper keeper, PantryCloc
                 .FirstOrDefaultAsync(one => one.Id == id)
                 ?? throw new NotThereException("That batch");
             var batch = row.ToBatch();
+            var at = stamp.Happened(clock, row.TouchedAt);
             var open = keeper.Open;
             var stock = await BatchStock.Book(db, batch.Content, id, open.Workshop.Today);
             var bench = new MakersBench(open.Shelf, open.Workshop, open.Assessor, stock);
@@ -110,7 +111,7 @@ internal sealed class BatchKeeper(PantryDb db, WorkshopKeeper keeper, PantryCloc
                 batch = batch.With(change);
             }
 
-            row.Take(batch with { TouchedAt = clock.Now }, open.Shelf);
+            row.Take(batch with { TouchedAt = Stamp.Now(clock, row.TouchedAt) }, open.Shelf);
             row.Revision++;
             stockMoved = await BatchStock.Post(db, before, batch, act.Command, at);
             db.BatchCommands.Add(

@@ -170,7 +170,6 @@ export const WarmthRuler = memo(function WarmthRuler({
               d={`M${axis.x(span.fromC).toFixed(1)} ${hung}V${hung - 19}`}
             />
           ))}
-          {ring && melt.curve && <Ring {...ring} line={hillLine(melt.curve, axis, ground, full, -1)} x={axis.x} />}
           {words.map((word) => (
             <text key={word.state} className="state-word" x={word.x} y={ground + (under ? 14 : 17)} textAnchor="middle">
               {melt.doubtC >= 3 &&
@@ -226,6 +225,7 @@ export const WarmthRuler = memo(function WarmthRuler({
               </g>
             );
           })}
+          {ring && melt.curve && <Ring {...ring} line={hillLine(melt.curve, axis, ground, full, -1)} x={axis.x} />}
           {melt.landmarks.map((landmark, i) => {
             const flag = flags.find((one) => one.id === landmark.id);
             const held = moved?.id === landmark.id;

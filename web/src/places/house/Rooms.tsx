@@ -40,6 +40,7 @@ export function Rooms({
   const cell = (row: Row, i: number, key: string, label: string) => (
     <QuantityField
       className="room-cell"
+      bare
       aria-label={`${row.name || `Room ${i + 1}`}, ${label}`}
       of={shown(row, key)}
       units={units}

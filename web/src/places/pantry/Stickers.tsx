@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Button } from "antd";
+import { Button, Checkbox } from "antd";
 import { useState } from "react";
 import { api } from "../../api/client";
 import { keys } from "../../api/keys";
@@ -36,16 +36,14 @@ export function Stickers() {
           <ul className="sticker-lots">
             {lots.data?.map((one) => (
               <li key={one.id}>
-                <label>
-                  <input
-                    type="checkbox"
-                    checked={!left.includes(one.id)}
-                    onChange={(event) =>
-                      setLeft(event.target.checked ? left.filter((id) => id !== one.id) : [...left, one.id])
-                    }
-                  />{" "}
+                <Checkbox
+                  checked={!left.includes(one.id)}
+                  onChange={(event) =>
+                    setLeft(event.target.checked ? left.filter((id) => id !== one.id) : [...left, one.id])
+                  }
+                >
                   {one.name}, <span className="lot">{one.code}</span> <span className="hint">{one.sticker}</span>
-                </label>
+                </Checkbox>
               </li>
             ))}
           </ul>

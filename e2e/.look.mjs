@@ -1,0 +1,21 @@
+import { base, j, command, begin, upTo, browser, stamp } from "./.lib.mjs";
+const b = await browser();
+const page = await b.newPage({ viewport: { width: 1280, height: 800 } });
+const shot = (n) => page.screenshot({ path: `/tmp/pic/${n}.png` });
+const errors = []; page.on("pageerror", (e) => errors.push(String(e)));
+await page.goto(`${base}/make/of/13`); await page.waitForSelector(".sheet-steps");
+await page.locator(".sheet-steps summary").nth(8).click();
+await page.getByRole("button", { name: "Say it your way" }).first().click();
+await page.waitForTimeout(300); await page.mouse.move(300,500); await page.mouse.wheel(0, 300); await page.waitForTimeout(200); await shot("own");
+await page.goto(`${base}/make/8`); await page.waitForSelector(".make-asked"); await page.waitForTimeout(500); await shot("asked");
+await page.goto(`${base}/house`); await page.waitForSelector(".rooms"); await page.locator(".rooms").scrollIntoViewIfNeeded(); await page.waitForTimeout(300); await shot("rooms");
+// drops and split: fizzy with parts
+await page.goto(`${base}/pantry?of=1`); 
+await page.goto(`${base}/pantry`); await page.waitForSelector("table");
+await page.getByRole("button", { name: "Book in a delivery" }).first().click(); await page.waitForTimeout(300);
+console.log(page.url());
+await page.getByRole("combobox").first().fill("shea"); await page.waitForTimeout(700); await page.keyboard.press("ArrowDown"); await page.keyboard.press("Enter"); await page.waitForTimeout(900);
+await page.getByRole("radiogroup", { name: "Finger press" }).getByRole("radio", { name: "2" }).click(); await page.waitForTimeout(800); await shot("arrival");
+const trials = (await j("GET", "/api/formulas?take=40")).items; console.log(trials.map((t) => `${t.name} ${t.newestTrial}`).join("; "));
+console.log(errors);
+await b.close();
