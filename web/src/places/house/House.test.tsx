@@ -236,3 +236,53 @@ describe("the house", () => {
     });
   });
 });
+
+describe("rooms, kit as a table, the made-up clock", () => {
+  it("keeps rooms with their months and names a slip", async () => {
+    const { user } = await show(<HousePage />, routes);
+    await user.click(screen.getByRole("button", { name: "Add a room" }));
+    expect(screen.getByLabelText<HTMLInputElement>("Name of room 1").value).toBe("Workroom");
+    await user.click(screen.getByRole("button", { name: "Add a room" }));
+    await user.type(screen.getByLabelText("Name of room 2"), "Cellar");
+    await user.type(screen.getByLabelText("Cellar, humidity now"), "damp");
+    await user.click(screen.getByRole("button", { name: "Save the rooms" }));
+    expect(screen.getByRole("alert").textContent).toContain("Cellar: “damp” is not");
+    await retype(user, screen.getByLabelText("Cellar, humidity now"), "80");
+    await user.type(screen.getByLabelText("Cellar, temperature in Jun"), "14");
+    await user.click(screen.getByRole("button", { name: "Save the rooms" }));
+    await waitFor(() => expect(saved()).toHaveLength(1));
+    expect(saved()[0]?.house.workshop.rooms).toMatchObject([
+      { id: "workroom", name: "Workroom", months: [] },
+      { name: "Cellar", humidityPercent: 80, months: [{ month: 6, temperatureC: 14, humidityPercent: null }] },
+    ]);
+  });
+
+  it("undoes a saved change of the kit", async () => {
+    const { user } = await show(<HousePage />, routes);
+    await user.click(screen.getByRole("button", { name: "Add a piece" }));
+    await user.type(screen.getByLabelText("Name of piece 1"), "Jug");
+    await user.type(screen.getByLabelText("Jug holds, brimful"), "900");
+    await user.click(screen.getByRole("button", { name: "Save the kit" }));
+    await waitFor(() => expect(saved()).toHaveLength(1));
+    await user.click(await screen.findByRole("button", { name: "Undo" }));
+    await waitFor(() => expect(saved()).toHaveLength(2));
+    expect(saved()[1]?.house.workshop.kit).toEqual([]);
+    expect(screen.queryByLabelText("Name of piece 1")).toBeNull();
+  });
+
+  it("offers a faster clock in the made-up pantry only", async () => {
+    await show(<HousePage />, routes);
+    expect(screen.queryByText("a minute each second")).toBeNull();
+  });
+
+  it("lets the made-up clock go faster", async () => {
+    const { user } = await show(<HousePage />, {
+      ...routes,
+      "GET /api/house": { ...house, isMadeUp: true },
+      "PUT /api/house/clock": (body: { speed: number }) => ({ ...house, isMadeUp: true, clockSpeed: body.speed }),
+    });
+    await user.click(await screen.findByText("a minute each second"));
+    expect(await screen.findByText("A minute goes by each second.")).toBeTruthy();
+    expect(wire.bodies("PUT /api/house/clock")).toEqual([{ speed: 60 }]);
+  });
+});

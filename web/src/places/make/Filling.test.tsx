@@ -242,4 +242,28 @@ describe("steps that are weighed, timed and logged", () => {
     expect(told()?.["seconds"]).toBeGreaterThanOrEqual(1);
     expect(localStorage.getItem("amber.bowl.b")).toBeNull();
   });
+
+  it("weighs each colour for its part and shares a batch unevenly", async () => {
+    const { user } = await open([step("s", "split", "Split"), step("c", "record", "Count")], {
+      splitting: split(
+        [part("rust", { massG: 580, reading: "r1" }), part("cream", { massG: 600, reading: "r2" })],
+        "rust",
+        "rust oxide",
+      ),
+    });
+    expect(await screen.findByRole("heading", { name: "Tint rust: rust oxide" })).toBeTruthy();
+    await retype(user, screen.getByLabelText(/^Weight of rust oxide/), "2.4");
+    await user.click(screen.getByRole("button", { name: /^Next/ }));
+    await waitFor(() =>
+      expect(told()).toMatchObject({ kind: "read_step", massG: 2.4, part: "rust", colour: "rust oxide" }),
+    );
+    await user.click(screen.getByRole("button", { name: "Uneven parts" }));
+    await user.type(screen.getByLabelText("Shares of rust, cream"), "1 to 2{Enter}");
+    await waitFor(() => expect(told()).toEqual({ kind: "share_parts", shares: "1 to 2" }));
+  });
+
+  it("tells where else it would dry", async () => {
+    await open([step("d", "dry", "Dry"), step("c", "record", "Count")], { drying: dry() });
+    expect((await screen.findByRole("list", { name: "Elsewhere" })).textContent).toContain("Airing cupboard, 38");
+  });
 });

@@ -1,7 +1,7 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import { Route, Routes } from "react-router";
 import { describe, expect, it } from "vitest";
-import { inBrowser, Refusal, show, where, wire } from "../../test/workshop";
+import { house, inBrowser, Refusal, retype, show, where, wire } from "../../test/workshop";
 import { MakeStart } from "./MakeStart";
 
 inBrowser();
@@ -175,5 +175,78 @@ describe("before a batch", () => {
   it("says in words why nothing can be made", async () => {
     await open({ "GET /api/batches/start/7": new Refusal("There is nothing in it.", "formula", "Add a wax.", 400) });
     expect(await screen.findByText(/There is nothing in it/)).toBeTruthy();
+  });
+
+  it("keeps a step in her own words, leaves one out and puts one in", async () => {
+    const { user } = await open({
+      "GET /api/batches/start/7": start(),
+      "POST /api/trials/7/edits": { id: 7 },
+    });
+    const edits = () =>
+      wire
+        .bodies("POST /api/trials/7/edits")
+        .map((body) => (body as { edits: { method: { steps: Record<string, unknown>[] } }[] }).edits[0]?.method.steps);
+    const steps = await screen.findByRole("list", { name: "Steps" });
+    const row = within(steps).getByText("Melt").closest("details") as HTMLElement;
+    await user.click(within(row).getByText("Melt"));
+    await user.click(within(row).getByRole("button", { name: "Say it your way" }));
+    await retype(user, within(row).getByLabelText("What to do"), "In the blue pot.");
+    await retype(user, within(row).getByLabelText("Minutes"), "soon");
+    await user.click(within(row).getByRole("button", { name: "Keep these words" }));
+    expect(within(row).getByText(/“soon” is not/)).toBeTruthy();
+    await retype(user, within(row).getByLabelText("Minutes"), "40");
+    await user.click(within(row).getByRole("button", { name: "Keep these words" }));
+    await waitFor(() => expect(edits()).toHaveLength(1));
+    expect(edits()[0]).toEqual([
+      expect.objectContaining({ step: "melt", title: null, text: "In the blue pot.", doneWhen: null, minutes: 40 }),
+    ]);
+    await user.click(within(row).getByRole("button", { name: "Leave it out" }));
+    await waitFor(() => expect(edits().at(-1)?.[0]).toMatchObject({ step: "melt", leftOut: true }));
+    await user.click(within(row).getByRole("button", { name: "Add a step after it" }));
+    await user.click(within(row).getByRole("button", { name: "Keep these words" }));
+    expect(within(row).getByText("Say what is done.")).toBeTruthy();
+    await user.type(within(row).getByLabelText(/^What it is called/), "Warm the jars");
+    await user.click(within(row).getByRole("button", { name: "Keep these words" }));
+    await waitFor(() => expect(edits().at(-1)?.[0]).toMatchObject({ title: "Warm the jars", after: "melt" }));
+  });
+
+  it("keeps a trial's steps as the house's way, and forgets it again", async () => {
+    const own = [
+      { step: "melt", title: "Our melt", text: null, doneWhen: null, minutes: null, leftOut: false, after: null },
+    ];
+    const saved = () =>
+      (wire.bodies("PUT /api/house") as { house: { workshop: { procedures: object } } }[]).map(
+        (body) => body.house.workshop.procedures,
+      );
+    const { user } = await open({
+      "GET /api/batches/start/7": start({ method: { route: null, choices: {}, steps: own } }),
+      "PUT /api/house": (body: { house: object; revision: number }) => ({ ...house, ...body }),
+    });
+    await user.click(await screen.findByRole("button", { name: /^Keep for every/ }));
+    await waitFor(() => expect(saved()).toEqual([{ "balm-pour": own }]));
+  });
+
+  it("keeps what it takes from the pantry, and tells who else it is kept for", async () => {
+    const need = {
+      kind: "material",
+      of: "shea",
+      name: "Shea butter",
+      wanted: 240,
+      offer: { parts: [], missing: 0 },
+      says: "SB-1",
+      kept: "**300 g** of it is kept for Tide trial 1, planned.",
+    };
+    let since: string | null = null;
+    const { user } = await open({
+      "GET /api/batches/start/7": () => start({ stock: [need], reservedAt: since }),
+      "PUT /api/batches/start/7/reserved": () => {
+        since = "2026-06-11T09:00:00Z";
+        return start({ stock: [need], reservedAt: since });
+      },
+    });
+    expect((await screen.findByText(/kept for Tide trial 1/)).closest("li")?.textContent).toContain("300");
+    await user.click(screen.getByRole("button", { name: "Keep it for this batch" }));
+    expect(await screen.findByRole("button", { name: "Let it go again" })).toBeTruthy();
+    expect(wire.bodies("PUT /api/batches/start/7/reserved")).toEqual([{ reserved: true }]);
   });
 });
