@@ -24,6 +24,8 @@ export function heirOf(stands: Stand[]): HTMLElement | null {
     if (element.isConnected && element.matches(focusable)) return element;
     for (const { element: around, index } of round) {
       if (!around.isConnected) continue;
+      // A place may say itself who goes on when all that was in hand is gone.
+      if (around instanceof HTMLElement && around.dataset.heir) return document.querySelector(around.dataset.heir);
       // What acts as soon as it has the focus is no heir.
       const stops = stopsIn(around).filter((stop) => !stop.hasAttribute("data-remedy"));
       const heir = stops[Math.min(Math.max(index, 0), stops.length - 1)];

@@ -54,9 +54,9 @@ describe("a batch that left its sheet", () => {
     const question = await screen.findByRole("region", { name: "What happened" });
     expect(question.textContent).toContain("Hold: 6 min of 20 min. Was it cut short?");
     await user.click(screen.getByRole("button", { name: "Did not" }));
-    await retype(user, screen.getByLabelText("How many minutes"), "soon");
+    await retype(user, screen.getByLabelText("Minutes it was so"), "soon");
     expect(screen.getByRole<HTMLButtonElement>("button", { name: "It was cut short" }).disabled).toBe(true);
-    await retype(user, screen.getByLabelText("How many minutes"), "6");
+    await retype(user, screen.getByLabelText("Minutes it was so"), "6");
     await user.click(screen.getByRole("button", { name: "It was cut short" }));
     await waitFor(() =>
       expect(told()).toEqual([

@@ -37,7 +37,7 @@ export function Asked({ of, units, onAnswer, onBack, onLater }: Props) {
             units={units}
             most={5}
             className="make-field small-number"
-            aria-label="How many minutes"
+            aria-label="Minutes it was so"
             placeholder="min"
             onType={setMinutes}
           />

@@ -31,6 +31,8 @@ export function CupField({
         placeholder="cup"
         onType={setCup}
         onPressEnter={(event) => {
+          // With nothing typed the key means Next, as everywhere.
+          if (cup.exact === null) return;
           event.stopPropagation();
           void log();
         }}

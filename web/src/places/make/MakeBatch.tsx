@@ -348,7 +348,7 @@ export function MakeBatch() {
       wipe={() => setWiping(wipeSeconds)}
       type={(weighs || isRead(step)) && !last ? type : undefined}
     >
-      <main id="main" tabIndex={-1} className="make">
+      <main id="main" tabIndex={-1} className="make" data-heir=".next">
         <header className="make-strip">
           <h1 className="make-where">
             {weighing ? weighWords(batch.steps, index) : `Step ${index + 1} of ${batch.steps.length}`}
@@ -364,6 +364,7 @@ export function MakeBatch() {
           </button>
         </header>
         <section
+          key={step.id}
           className="make-step"
           aria-label={step.title}
           onKeyDown={(event) => {

@@ -32,6 +32,8 @@ export function MassField({ units, label, act, onRead }: Props) {
         placeholder={onScale === null ? "" : units.bareWeight(onScale)}
         onType={setMass}
         onPressEnter={(event) => {
+          // With nothing to weigh the key means Next, as everywhere.
+          if (value === null) return;
           event.stopPropagation();
           void log();
         }}
