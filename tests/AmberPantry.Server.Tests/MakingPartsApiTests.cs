@@ -8,7 +8,7 @@ using PdfSharp.Pdf.IO;
 
 namespace AmberPantry.Server.Tests;
 
-/// <summary>What stands around a batch: stock kept for it, a faster made-up clock, pictures and stickers of lots, the kit as a table, questions.</summary>
+/// <summary>What stands around a batch: stock kept for it, the clock, pictures and stickers of lots, the kit as a table, questions.</summary>
 public class MakingPartsApiTests
 {
     private static readonly byte[] Picture = [0xFF, 0xD8, 0xFF, 0xE0, 1, 2, 3];
