@@ -65,7 +65,21 @@ test("a fizzy is split into two colours by keys, dried by the log and tried in a
   await page.locator(".make-number").fill("733.6");
   await page.waitForTimeout(700);
   await page.keyboard.press("Enter");
-  await expect(page.getByText("All parts are right.")).toBeVisible();
+  // Each colour follows what its part weighs, and is weighed from its lot.
+  for (const tint of ["Tint rust", "Tint cream"]) {
+    await expect(page.getByRole("heading", { name: new RegExp(`^${tint}: `) })).toBeVisible();
+    const { splitting } = await demo.call<{ splitting: { parts: { colours: { targetG: number; massG: number | null }[] }[] } }>("GET", `/batches/${id}/watch`);
+    const next = splitting.parts.flatMap((part) => part.colours).find((one) => one.massG === null);
+    await page.locator(".make-number").fill(String(next?.targetG));
+    await page.waitForTimeout(700);
+    await page.keyboard.press("Enter");
+  }
+  await expect(page.getByText("All parts are tinted.")).toBeVisible();
+  await expect(page.locator(".split-parts")).toContainText(/g in/);
+  await page.getByRole("button", { name: "Uneven parts" }).click();
+  await page.getByLabel("Shares of rust, cream").fill("half and half");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert")).toContainText("“half and half” does not share it into 2 parts");
 
   const { batch } = await demo.call<{ batch: { atStep: string; steps: { id: string; template: string }[] } }>("GET", `/batches/${id}`);
   const from = batch.steps.findIndex((step) => step.id === batch.atStep);

@@ -33,6 +33,32 @@ public class BatchApiTests
     }
 
     [Fact]
+    public async Task AServerBrokenOffAfterEachStepInTurnHasEachOnce()
+    {
+        var host = await PantryHost.Start();
+        var folder = Path.GetDirectoryName(host.Options.DataFile)!;
+        var batch = await Story.Begin(host);
+        var (id, steps) = (batch.Int("id"), batch.Steps());
+        decimal pot = 0;
+        for (var at = 0; at < steps.Length; at++)
+        {
+            var (name, sent) = (steps[at].Text("id"), Guid.NewGuid());
+            var weighs = steps[at].Text("kind") == "weigh";
+            var told = weighs ? Story.Weigh(name, steps[at].Decimal("targetG")) : new { kind = "record_step", step = name };
+            pot += weighs ? steps[at].Decimal("targetG") : 0;
+            await host.Act(id, told, sent);
+            host = await host.Restart();
+            // The page that never heard the answer sends it again.
+            batch = await host.Act(id, told, sent);
+            Assert.Equal((Math.Min(at + 1, steps.Length - 1), pot), (batch.Int("atIndex"), batch.Decimal("potG")));
+            Assert.Equal(at + 1, (await host.Get($"/api/batches/{id}/history")).AsArray().Count);
+        }
+
+        await host.DisposeAsync();
+        Directory.Delete(folder, recursive: true);
+    }
+
+    [Fact]
     public async Task ABatchRunsToTheLogbookWithWhatWasSaidAndSeen()
     {
         await using var host = await PantryHost.Start();

@@ -29,6 +29,7 @@ public sealed record ColouredPart(string Name, decimal SharePercent, IReadOnlyLi
         $"{Name} {SharePercent:0.##}"
         + (Colours.Count == 0 ? "" : $": {string.Join(", ", Colours.Select(colour => $"{colour.Material} {colour.Percent:0.####}"))}");
 
+    /// <summary>The parts, each colour by the key of its material.</summary>
     /// <exception cref="Refusal">With the path of the first field that cannot be taken.</exception>
     public static IReadOnlyList<ColouredPart>? Check(IReadOnlyList<ColouredPart>? parts, MaterialShelf shelf, string path = "parts")
     {
@@ -53,7 +54,15 @@ public sealed record ColouredPart(string Name, decimal SharePercent, IReadOnlyLi
 
         var total = parts.Sum(part => part.SharePercent);
         return total == 100
-            ? parts
+            ?
+            [
+                .. parts.Select(part =>
+                    part with
+                    {
+                        Colours = [.. part.Colours.Select(one => one with { Material = shelf.Get(one.Material, path).Id })],
+                    }
+                ),
+            ]
             : throw new Refusal(
                 Codes.Range,
                 $"{path}[{parts.Count - 1}].sharePercent",

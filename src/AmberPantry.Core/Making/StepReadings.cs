@@ -1,3 +1,4 @@
+using AmberPantry.Core.Materials;
 using AmberPantry.Core.Pantry;
 
 namespace AmberPantry.Core.Making;
@@ -66,7 +67,9 @@ internal static class StepReadings
             read.Colour is { } colour
             && (
                 read.MassG is null
-                || batch.Content.ColouredParts?.FirstOrDefault(one => one.Name == read.Part)?.Colours.Any(one => one.Material == colour) != true
+                || batch
+                    .Content.ColouredParts?.FirstOrDefault(one => one.Name == read.Part)
+                    ?.Colours.Any(one => MaterialShelf.Key(one.Material) == colour) != true
             )
         )
         {

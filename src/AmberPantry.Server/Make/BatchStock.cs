@@ -1,4 +1,5 @@
 using AmberPantry.Core.Making;
+using AmberPantry.Core.Materials;
 using AmberPantry.Core.Pantry;
 using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
@@ -41,7 +42,7 @@ internal static class BatchStock
         IReadOnlyList<OtherFill>? others = null
     )
     {
-        var colours = content.ColouredParts?.SelectMany(part => part.Colours).Select(colour => colour.Material) ?? [];
+        var colours = content.ColouredParts?.SelectMany(part => part.Colours).Select(colour => MaterialShelf.Key(colour.Material)) ?? [];
         var lots = await db.LotsOf(StockKind.Material, [.. content.Lines.Select(line => line.Material).Union(colours)]);
         string[] containers = [.. (others ?? []).Select(other => other.Container).Append(content.Batch.Container).OfType<string>().Distinct()];
         if (containers.Length > 0)
