@@ -132,7 +132,7 @@ public class EditKindTests
         Assert.Equal(halves.Select(part => (part.Name, part.SharePercent)), after.ColouredParts!.Select(part => (part.Name, part.SharePercent)));
         // Told by any of its names, a colour is kept by its key: so its lots are found.
         var loud = Editor.Apply(Balm, [new SetColouredParts([halves[0], halves[1] with { Colours = [new(" Pink Clay", 2)] }])]);
-        Assert.Equal(after.ColouredParts[1].Colours, loud.ColouredParts![1].Colours);
+        Assert.Equal(after.ColouredParts![1].Colours, loud.ColouredParts![1].Colours);
         Assert.Null(Editor.Apply(after, [new SetColouredParts(null)]).ColouredParts);
         string Refused(params ColouredPart[] parts) => Assert.Throws<Refusal>(() => Editor.Apply(Balm, [new SetColouredParts(parts)])).Field;
         Assert.Equal("parts", Refused(new ColouredPart("one", 100, [])));
