@@ -81,8 +81,8 @@ internal static class Shelves
                 var moves = new List<LotMove> { LotLedger.Receipt(row.ToLot(), row.Id, came) };
                 for (var k = 1; k < Moves / Lots; k++)
                 {
-                    // All but the last year is used up.
-                    var share = i < Lots * 9 / 10 ? 1000m / ((Moves / Lots) - 1) : 20;
+                    // All but the last year is nearly used up.
+                    var share = i < Lots * 9 / 10 ? Math.Floor(1000m / ((Moves / Lots) - 1)) : 20;
                     moves.Add(
                         new LotMove(Guid.NewGuid(), row.Id, MoveKind.Use, -share, came.AddDays(k * 5))
                         {
