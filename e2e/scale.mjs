@@ -103,11 +103,9 @@ console.log(`heapAfter=${(await heapMb()).toFixed(2)}`);
 console.log(`serverBefore=${serverBefore.toFixed(1)}`);
 console.log(`serverAfter=${memoryMb().toFixed(1)}`);
 
-const gone = new Promise((done) => server.once("exit", done));
 server.removeAllListeners("exit");
 const killed = Date.now();
 server.kill("SIGKILL");
-server.once("exit", () => {});
 await start(port);
 const back = Date.now();
 await page.goto(`http://localhost:${port}/make/7`);
@@ -120,5 +118,4 @@ server.removeAllListeners("exit");
 server.kill("SIGKILL");
 scale.close();
 rmSync(home, { recursive: true, force: true });
-void gone;
 process.exit(0);

@@ -82,8 +82,7 @@ public class DeviationTests
     [Fact]
     public void AWeightKeptInPlaceHasItsAnswerAlready()
     {
-        var hand = new InHand(Sample.Shed);
-        hand = InHand.At(Whip, "hold");
+        var hand = InHand.At(Whip, "hold");
         var weigh = hand.Batch.Steps.First(step => step.Kind == StepKind.Weigh);
         hand.Do(new RecordStep(weigh.Id, weigh.TargetG + 10));
         hand.Do(new GoToStep("hold"));

@@ -282,7 +282,7 @@ public sealed record Batch
     private BatchEvent[] Record(RecordStep record, DateTime at, MakersBench bench)
     {
         var step = Unfinished(record.Step);
-        Told(record);
+        CheckHow(record);
         // Drops that were counted are weighed by what one of them weighs.
         var dropped = record is { WeighedG: null, Drops: { } drops } && step.DropsPerG is { } perG ? drops / (decimal)perG : (decimal?)null;
         var weighed = step.Kind == StepKind.Weigh && (record.WeighedG ?? dropped) is { } grams ? Weight(grams) : (decimal?)null;
@@ -321,7 +321,7 @@ public sealed record Batch
     }
 
     /// <summary>How it was weighed, as far as that is told.</summary>
-    private static void Told(RecordStep record)
+    private static void CheckHow(RecordStep record)
     {
         if (record.Scale is { Length: 0 or > LongestScale })
         {

@@ -258,7 +258,7 @@ public static class Deviations
             return new Deviation(
                 step.Id,
                 DeviationKind.BrokenOff,
-                $"{say.Text(step.Title)}: {Minutes(took)} of {Minutes(clock.FromMin)}",
+                $"{say.Text(step.Title)}: {Wording.Minutes(took, 0)} of {Wording.Minutes(clock.FromMin, 0)}",
                 "Was it cut short?",
                 OfBreak
             );
@@ -268,7 +268,7 @@ public static class Deviations
             ? new Deviation(
                 step.Id,
                 DeviationKind.Late,
-                $"{say.Text(step.Title)}: {Minutes(took - clock.ToMin)} after its time",
+                $"{say.Text(step.Title)}: {Wording.Minutes(took - clock.ToMin, 0)} after its time",
                 "Did it wait?",
                 OfLate
             )
@@ -279,7 +279,4 @@ public static class Deviations
         lots?.GetValueOrDefault(step.Id) is { } says
             ? new Deviation(step.Id, DeviationKind.OtherLot, $"{say.Text(step.Title)}: {says}", "Why another lot?", OfLot, false)
             : null;
-
-    private static string Minutes(double minutes) =>
-        minutes < 100 ? $"{Math.Max(0, Math.Round(minutes)):0}{Wording.Narrow}min" : $"{minutes / 60:0.#}{Wording.Narrow}h";
 }

@@ -1,3 +1,4 @@
+using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Pantry;
 
 namespace AmberPantry.Core.Making;
@@ -53,6 +54,12 @@ public static class LotsWeighed
 
         return taken;
     }
+
+    /// <summary>What a formula wants of each material, g.</summary>
+    public static IReadOnlyDictionary<string, decimal> Planned(Formula content) =>
+        content
+            .Lines.GroupBy(line => line.Material)
+            .ToDictionary(lines => lines.Key, lines => lines.Sum(line => line.Percent) * content.Batch.Grams / 100);
 
     /// <summary>What every line of a batch wants of each material: what was weighed, or what is planned.</summary>
     public static IReadOnlyDictionary<string, decimal> Wanted(Batch batch) =>

@@ -19,9 +19,6 @@ public static class Weather
 
     private const int HoursOfADay = 24;
 
-    /// <summary>Humidity that the air of an hour has once it is in a room: the same water, at the room's warmth.</summary>
-    public static double Indoors(WeatherHour hour, double roomC) => Math.Min(100, hour.HumidityPercent * Saturated(hour.Celsius) / Saturated(roomC));
-
     /// <summary>The warmest hour of each day that is told to its end, the first day at the head.</summary>
     public static IReadOnlyDictionary<DateOnly, double> Highs(IReadOnlyList<WeatherHour> hours) =>
         new SortedDictionary<DateOnly, double>(
@@ -30,9 +27,6 @@ public static class Weather
                 .Where(day => day.Any(hour => hour.At.Hour == HoursOfADay - 1))
                 .ToDictionary(day => day.Key, day => day.Max(hour => hour.Celsius))
         );
-
-    /// <summary>Vapour that air can hold, to compare only (Magnus).</summary>
-    private static double Saturated(double celsius) => Math.Exp(17.62 * celsius / (243.12 + celsius));
 
     /// <summary>Tomorrow, then the hot days and the damp ones; nothing where nothing is known.</summary>
     /// <param name="today">Days after it count.</param>

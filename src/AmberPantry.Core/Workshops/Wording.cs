@@ -136,6 +136,10 @@ public sealed partial class Wording(Workshop workshop)
     public static string Said<T>(T word)
         where T : struct, Enum => AmberJson.Word(word).Replace('_', ' ');
 
+    /// <summary>"12 min", from 100 on "1.9 h"; at least so many.</summary>
+    public static string Minutes(double minutes, int least = 1) =>
+        minutes < 100 ? $"{Math.Max(least, Math.Round(minutes)):0}{Narrow}min" : $"{minutes / 60:0.#}{Narrow}h";
+
     /// <summary>One tin, two tins; one box, two boxes; one jelly, two jellies.</summary>
     public static string Plural(string unit, int count) =>
         count == 1 ? unit

@@ -53,13 +53,41 @@ internal sealed class LotCopy : CopyPart<LotRow>
     private Dictionary<int, Guid>? numbers;
 }
 
-internal sealed class LotMoveCopy : CopyPart<LotMoveRow>
+/// <summary>Rows that belong to a lot.</summary>
+internal abstract class OfLotCopy<TRow> : CopyPart<TRow>
+    where TRow : class
+{
+    protected override IReadOnlyList<string> OwnIds => [];
+
+    /// <summary>"a move".</summary>
+    protected abstract string One { get; }
+
+    /// <exception cref="Refusal">E_UNKNOWN_ID where the copy does not hold the lot.</exception>
+    protected void CheckLot(Guid lot, CopyIn into, string path)
+    {
+        lots ??= [.. into.Db.Lots.Select(one => one.Id)];
+        if (!lots.Contains(lot))
+        {
+            throw new Refusal(
+                Codes.UnknownId,
+                $"{path}.lotId",
+                lot,
+                $"The copy holds {One} of a lot that it does not hold.",
+                "Put that lot into the copy."
+            );
+        }
+    }
+
+    private HashSet<Guid>? lots;
+}
+
+internal sealed class LotMoveCopy : OfLotCopy<LotMoveRow>
 {
     private const int LongestText = 200;
 
     public override string Name => "lot-moves";
 
-    protected override IReadOnlyList<string> OwnIds => [];
+    protected override string One => "a move";
 
     protected override IQueryable<LotMoveRow> Ordered(PantryDb db) => db.LotMoves.OrderBy(row => row.At).ThenBy(row => row.Id);
 
@@ -73,18 +101,7 @@ internal sealed class LotMoveCopy : CopyPart<LotMoveRow>
 
     protected override void Check(LotMoveRow row, CopyIn into, string path)
     {
-        lots ??= [.. into.Db.Lots.Select(lot => lot.Id)];
-        if (!lots.Contains(row.LotId))
-        {
-            throw new Refusal(
-                Codes.UnknownId,
-                $"{path}.lotId",
-                row.LotId,
-                "The copy holds a move of a lot that it does not hold.",
-                "Put that lot into the copy."
-            );
-        }
-
+        CheckLot(row.LotId, into, path);
         if (
             Math.Abs(Micrograms.Grams(row.Amount)) > Lot.MostAmount
             || row.Reason.Length > LotLedger.LongestReason
@@ -101,8 +118,6 @@ internal sealed class LotMoveCopy : CopyPart<LotMoveRow>
             );
         }
     }
-
-    private HashSet<Guid>? lots;
 
     /// <summary>What is left of each lot, summed up from its moves.</summary>
     /// <exception cref="Refusal">E_RANGE where a lot would hold less than nothing.</exception>
@@ -127,11 +142,11 @@ internal sealed class LotMoveCopy : CopyPart<LotMoveRow>
     }
 }
 
-internal sealed class LotPictureCopy : CopyPart<LotPictureRow>
+internal sealed class LotPictureCopy : OfLotCopy<LotPictureRow>
 {
     public override string Name => "lot-pictures";
 
-    protected override IReadOnlyList<string> OwnIds => [];
+    protected override string One => "a picture";
 
     protected override IQueryable<LotPictureRow> Ordered(PantryDb db) => db.LotPictures.OrderBy(row => row.At).ThenBy(row => row.Id);
 
@@ -145,20 +160,7 @@ internal sealed class LotPictureCopy : CopyPart<LotPictureRow>
 
     protected override void Check(LotPictureRow row, CopyIn into, string path)
     {
-        lots ??= [.. into.Db.Lots.Select(lot => lot.Id)];
-        if (!lots.Contains(row.LotId))
-        {
-            throw new Refusal(
-                Codes.UnknownId,
-                $"{path}.lotId",
-                row.LotId,
-                "The copy holds a picture of a lot that it does not hold.",
-                "Put that lot into the copy."
-            );
-        }
-
+        CheckLot(row.LotId, into, path);
         row.Kind = LotPicture.Checked(row.Bytes, $"{path}.bytes");
     }
-
-    private HashSet<Guid>? lots;
 }

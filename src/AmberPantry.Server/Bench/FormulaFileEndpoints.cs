@@ -170,18 +170,15 @@ public static class FormulaFileEndpoints
             all.Count(one => one == Incoming.NextTrial),
             all.Count(one => one == Incoming.Same)
         );
-        string[] parts =
-        [
-            .. new[]
-            {
+        return RefusedCell.Says(
+            [
                 fresh == 0 ? "" : $"{fresh} new {Wording.Plural("formula", fresh)}",
                 next == 0 ? "" : $"{next} {(next == 1 ? "becomes" : "become")} the next trial of {(next == 1 ? "its formula" : "their formulas")}",
                 same == 0 ? "" : $"{same} {(same == 1 ? "is" : "are")} here already",
-            }.Where(part => part.Length > 0),
-        ];
-        var what = parts.Length == 0 ? "no formula can be read" : Wording.List(parts);
-        return refused > 0
-            ? $"{Wording.Capital(what)}; {refused} {Wording.Plural("place", refused)} must be put right before anything is taken."
-            : $"{Wording.Capital(what)}{(isKept ? ": taken in" : "")}.";
+            ],
+            "no formula can be read",
+            refused,
+            isKept
+        );
     }
 }

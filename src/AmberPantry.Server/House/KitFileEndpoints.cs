@@ -52,27 +52,24 @@ internal static class KitFileEndpoints
             keeper.Forget();
         }
 
-        string[] parts =
-        [
-            .. Enum.GetValues<IncomingPiece>()
-                .Select(kind => (Kind: kind, Count: rows.Count(row => row.Becomes == kind)))
-                .Where(one => one.Count > 0)
-                .Select(one =>
-                    one.Kind switch
-                    {
-                        IncomingPiece.New => $"{one.Count} new {Wording.Plural("piece", one.Count)}",
-                        IncomingPiece.Changed => $"{one.Count} with other figures",
-                        _ => $"{one.Count} as {(one.Count == 1 ? "it is" : "they are")}",
-                    }
-                ),
-        ];
-        var what = Wording.Capital(parts.Length == 0 ? "no piece can be read" : Wording.List(parts));
+        var (fresh, changed, same) = (
+            rows.Count(row => row.Becomes == IncomingPiece.New),
+            rows.Count(row => row.Becomes == IncomingPiece.Changed),
+            rows.Count(row => row.Becomes == IncomingPiece.Same)
+        );
         return new KitFileView(
             rows,
             refused,
-            refused.Count > 0
-                ? $"{what}; {refused.Count} {Wording.Plural("place", refused.Count)} must be put right before anything is taken."
-                : $"{what}{(asked.Keep ? ": taken in" : "")}."
+            RefusedCell.Says(
+                [
+                    fresh == 0 ? "" : $"{fresh} new {Wording.Plural("piece", fresh)}",
+                    changed == 0 ? "" : $"{changed} with other figures",
+                    same == 0 ? "" : $"{same} as {(same == 1 ? "it is" : "they are")}",
+                ],
+                "no piece can be read",
+                refused.Count,
+                asked.Keep
+            )
         );
     }
 

@@ -122,14 +122,7 @@ internal static class BatchStock
                 : "";
         }
 
-        var wanted = content
-            .Lines.GroupBy(line => line.Material)
-            .Select(lines =>
-                (
-                    Subject: StockViews.Subject(open, StockKind.Material, lines.Key),
-                    Amount: lines.Sum(line => line.Percent) * content.Batch.Grams / 100
-                )
-            );
+        var wanted = LotsWeighed.Planned(content).Select(one => (Subject: StockViews.Subject(open, StockKind.Material, one.Key), Amount: one.Value));
         if (content.Batch is { Container: { } container, Units: { } units } && open.Workshop.FindContainer(container) is not null)
         {
             wanted = wanted.Append((StockViews.Subject(open, StockKind.Container, container), units));
@@ -192,9 +185,15 @@ internal static class BatchStock
     public static Dictionary<string, string> OtherLots(Batch batch, StockBook book)
     {
         var others = new Dictionary<string, string>();
+        if (batch.IsFinished)
+        {
+            return others;
+        }
+
+        var weighed = batch.InPot.Where(one => one.Lot is not null).ToLookup(one => one.Step);
         foreach (var step in batch.Steps.Where(step => step.Line is not null))
         {
-            var first = batch.InPot.FirstOrDefault(one => one.Step == step.Id && one.Lot is not null);
+            var first = weighed[step.Id].FirstOrDefault();
             var offered = first is null ? null : LotsWeighed.At(batch, step, first.Grams, book).FirstOrDefault(one => one.Material == first.Material);
             if (offered?.Lot is not null && offered.Lot != first!.Lot)
             {

@@ -95,15 +95,6 @@ internal static class LotFileEndpoints
     {
         var fresh = compared.Count(one => one.Becomes == IncomingLot.New);
         var same = compared.Length - fresh;
-        string[] parts =
-        [
-            .. new[]
-            {
-                fresh == 0 ? "" : $"{fresh} new {Wording.Plural("lot", fresh)}",
-                same == 0 ? "" : $"{same} {(same == 1 ? "is" : "are")} here already",
-            }.Where(part => part.Length > 0),
-        ];
-        var what = Wording.Capital(parts.Length == 0 ? "no lot can be read" : Wording.List(parts));
         return new LotFileView(
             [
                 .. compared.Select(one => new LotOfFile(
@@ -117,9 +108,15 @@ internal static class LotFileEndpoints
                 )),
             ],
             refused,
-            refused.Count > 0
-                ? $"{what}; {refused.Count} {Wording.Plural("place", refused.Count)} must be put right before anything is taken."
-                : $"{what}{(kept.Count > 0 ? ": taken in" : "")}.",
+            RefusedCell.Says(
+                [
+                    fresh == 0 ? "" : $"{fresh} new {Wording.Plural("lot", fresh)}",
+                    same == 0 ? "" : $"{same} {(same == 1 ? "is" : "are")} here already",
+                ],
+                "no lot can be read",
+                refused.Count,
+                kept.Count > 0
+            ),
             kept
         );
     }

@@ -364,13 +364,7 @@ internal static class StockViews
         )
         {
             var planned = new SpokenFor(0, $"{trial.Formula!.Name} trial {trial.Number}, planned", 0) { Trial = trial.Id };
-            wanted.AddRange(
-                trial
-                    .Content.Lines.GroupBy(line => line.Material)
-                    .Select(lines =>
-                        ((StockKind.Material, lines.Key), planned with { Amount = lines.Sum(line => line.Percent) * trial.Content.Batch.Grams / 100 })
-                    )
-            );
+            wanted.AddRange(LotsWeighed.Planned(trial.Content).Select(one => ((StockKind.Material, one.Key), planned with { Amount = one.Value })));
             AddContainer(wanted, trial.Content, planned);
         }
 

@@ -32,6 +32,19 @@ public sealed record FormulaDraft(string At, string Name, string Intent, IReadOn
 public sealed record RefusedCell(string At, string Field, string? Value, string Message, string Remedy)
 {
     public static RefusedCell Of(string at, Refusal refusal) => new(at, refusal.Field, refusal.Value, refusal.Message, refusal.Remedy);
+
+    /// <summary>What a file comes to, in a sentence.</summary>
+    /// <param name="parts">What it holds, "3 new lots"; empty ones are passed over.</param>
+    /// <param name="nothing">"no lot can be read".</param>
+    /// <param name="isKept">Whether it was taken in.</param>
+    public static string Says(IEnumerable<string> parts, string nothing, int refused, bool isKept)
+    {
+        string[] told = [.. parts.Where(part => part.Length > 0)];
+        var what = Wording.Capital(told.Length == 0 ? nothing : Wording.List(told));
+        return refused > 0
+            ? $"{what}; {refused} {Wording.Plural("place", refused)} must be put right before anything is taken."
+            : $"{what}{(isKept ? ": taken in" : "")}.";
+    }
 }
 
 /// <summary>Formulas read from a table. Nothing is guessed: a name that is not plain is refused with what may be meant.</summary>

@@ -247,12 +247,9 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
             ? times.Length == 0
                 ? $"{Wording.Capital(about)}. Here it does not come so far: put it somewhere colder."
                 : $"{Wording.Capital(about)}. **It is time**: read it."
-            : $"{Wording.Capital(about)}; {next.Words} in **{Minutes((next.At - now).TotalMinutes)}**, give or take "
-                + $"{Minutes(Math.Max(LeastDoubtMin, (next.LateAt - next.At).TotalMinutes))}.";
+            : $"{Wording.Capital(about)}; {next.Words} in **{Wording.Minutes((next.At - now).TotalMinutes)}**, give or take "
+                + $"{Wording.Minutes(Math.Max(LeastDoubtMin, (next.LateAt - next.At).TotalMinutes))}.";
     }
-
-    private static string Minutes(double minutes) =>
-        minutes < 100 ? $"{Math.Max(1, Math.Round(minutes)):0}{Wording.Narrow}min" : $"{minutes / 60:0.#}{Wording.Narrow}h";
 
     /// <summary>The race of the grain that falls furthest against the crystals that hold it.</summary>
     private string Settles(CoolingPoint[] ahead)

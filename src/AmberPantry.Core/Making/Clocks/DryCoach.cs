@@ -5,6 +5,7 @@ using AmberPantry.Core.Making.Sheets;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Science.Fizz;
 using AmberPantry.Core.Science.Making;
+using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Making.Clocks;
@@ -135,7 +136,8 @@ public sealed class DryCoacher(MaterialShelf shelf, Workshop workshop, IReadOnly
             ?? 60;
         DryingMass[] masses = [.. log.Where(one => one.MassG is not null).Select(one => new DryingMass(one.Hours, (double)one.MassG!))];
         var fit = DryingFit.Of(masses);
-        var hours = fit?.HoursTo(BathReading.DryGPerKg) ?? Hours(subject, batch, rh, step);
+        var mix = Mix(subject, batch);
+        var hours = fit?.HoursTo(BathReading.DryGPerKg) ?? Hours(subject, batch, mix, rh, step);
         var doubt = fit is null ? DoubtPart : DoubtFitted;
         var steady = IsSteady(step, masses);
         var dry = said?.Word is Falls or Through or "herb-crackles" || (steady && words.Count == 0);
@@ -152,7 +154,10 @@ public sealed class DryCoacher(MaterialShelf shelf, Workshop workshop, IReadOnly
             Run = Run(fit, hours, doubt),
             Log = log,
             Words = words,
-            Places = dry || subject.Bath is null ? [] : [.. Places(subject, batch, now, (now - started).TotalHours * Rate(subject, batch, rh))],
+            Places =
+                dry || subject.Bath is not { } bath
+                    ? []
+                    : [.. Places(mix, bath, now, (now - started).TotalHours * Math.Max(0, PerHour(mix, bath, rh, workshop.WorkroomC)))],
             AsksMass = Steady.ContainsKey(step.Template ?? ""),
             IsDry = dry,
             Says = Says(said?.Word, steady, fit, moment, now, rh),
@@ -162,14 +167,14 @@ public sealed class DryCoacher(MaterialShelf shelf, Workshop workshop, IReadOnly
     public static bool Dries(MakeStep step) => step.Kind == StepKind.Dry || step.Template is "squeeze" or "squeeze-2";
 
     /// <summary>The longer of soaking and drying, as the school has it; null where this air never dries it.</summary>
-    private static double? Hours(Subject subject, Batch batch, double rh, MakeStep step)
+    private static double? Hours(Subject subject, Batch batch, FizzMix mix, double rh, MakeStep step)
     {
         if (subject.Bath is not { } bath)
         {
             return step.Clock is { } clock ? (clock.FromMin + clock.ToMin) / 120 : null;
         }
 
-        var drying = Drying.Of(Mix(subject, batch), rh, subject.Workshop.WorkroomC, bath.LayerCm, BathReading.DryGPerKg);
+        var drying = Drying.Of(mix, rh, subject.Workshop.WorkroomC, bath.LayerCm, BathReading.DryGPerKg);
         var dries = drying.PerHour > 0 ? drying.Hours : null;
         var school = batch.Content.Method?.Choices?.GetValueOrDefault("dry") ?? "both";
         return school switch
@@ -187,20 +192,19 @@ public sealed class DryCoacher(MaterialShelf shelf, Workshop workshop, IReadOnly
         return sprayed > 0 ? Wetting.Wetted(subject, sprayed) : subject.BathMix;
     }
 
-    private double Rate(Subject subject, Batch batch, double rh) =>
-        Math.Max(0, Drying.Of(Mix(subject, batch), rh, workshop.WorkroomC, subject.Bath!.LayerCm, BathReading.DryGPerKg).PerHour);
+    private static double PerHour(FizzMix mix, BathReading bath, double rh, double celsius) =>
+        Drying.Of(mix, rh, celsius, bath.LayerCm, BathReading.DryGPerKg).PerHour;
 
     /// <param name="gone">What has dried so far, as the rate times the hours.</param>
-    private IEnumerable<DryPlace> Places(Subject subject, Batch batch, DateTime now, double gone)
+    private IEnumerable<DryPlace> Places(FizzMix mix, BathReading bath, DateTime now, double gone)
     {
-        var mix = Mix(subject, batch);
         var toGo = mix.WaterGPerKg <= BathReading.DryGPerKg ? 0 : Math.Log(mix.WaterGPerKg / BathReading.DryGPerKg) - gone;
         if (toGo <= 0)
         {
             yield break;
         }
 
-        double PerHour(double rh, double c) => Drying.Of(mix, rh, c, subject.Bath!.LayerCm, BathReading.DryGPerKg).PerHour;
+        double Indoors(WeatherHour hour) => Condensation.Indoors(hour.HumidityPercent, hour.Celsius, workshop.WorkroomC);
         foreach (var room in workshop.Rooms.Where(room => room.Id != Room.Workroom))
         {
             if (room.Air(workshop.Today) is not ({ } c, { } rh))
@@ -208,7 +212,7 @@ public sealed class DryCoacher(MaterialShelf shelf, Workshop workshop, IReadOnly
                 continue;
             }
 
-            var rate = PerHour(rh, c);
+            var rate = PerHour(mix, bath, rh, c);
             DateTime? at = rate > 0 ? now.AddHours(toGo / rate) : null;
             yield return new DryPlace(room.Name, rh, at, at is null ? "never: its air is too damp" : $"in {Told(toGo / rate)}");
         }
@@ -223,7 +227,7 @@ public sealed class DryCoacher(MaterialShelf shelf, Workshop workshop, IReadOnly
         DateTime? dry = null;
         foreach (var hour in ahead)
         {
-            left -= Math.Max(0, PerHour(Weather.Indoors(hour, workshop.WorkroomC), workshop.WorkroomC));
+            left -= Math.Max(0, PerHour(mix, bath, Indoors(hour), workshop.WorkroomC));
             if (left <= 0)
             {
                 dry = hour.At.AddHours(1);
@@ -231,10 +235,10 @@ public sealed class DryCoacher(MaterialShelf shelf, Workshop workshop, IReadOnly
             }
         }
 
-        var driest = ahead.Take(HoursOfWeather).MinBy(hour => Weather.Indoors(hour, workshop.WorkroomC))!;
+        var driest = ahead.Take(HoursOfWeather).MinBy(Indoors)!;
         yield return new DryPlace(
             "By an open window",
-            Math.Round(Weather.Indoors(driest, workshop.WorkroomC)),
+            Math.Round(Indoors(driest)),
             dry,
             dry is { } then ? $"in {Told((then - now).TotalHours)}, as the weather is told" : "not in the days that are told: too damp"
         );

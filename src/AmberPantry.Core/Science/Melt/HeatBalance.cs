@@ -68,11 +68,17 @@ public sealed record HeatBalance(double ResultC, double SolidPercent, bool Melts
 /// <param name="BelowByC">How far the surface lies below the dew point; 0 when it does not.</param>
 public sealed record Condensation(double DewPointC, bool Sweats, double BelowByC)
 {
+    private const double A = 17.62;
+    private const double B = 243.12;
+
+    /// <summary>Humidity of air, percent, once it is at another temperature with the same water in it; 100 where it cannot hold it.</summary>
+    public static double Indoors(double rhPct, double outC, double inC) => Math.Min(100, rhPct * Math.Exp(Exponent(outC)) / Math.Exp(Exponent(inC)));
+
+    private static double Exponent(double celsius) => A * celsius / (B + celsius);
+
     public static Condensation Of(double airC, double rhPct, double surfaceC)
     {
-        const double A = 17.62,
-            B = 243.12;
-        var g = Math.Log(rhPct / 100) + (A * airC / (B + airC));
+        var g = Math.Log(rhPct / 100) + Exponent(airC);
         var dew = B * g / (A - g);
         return new Condensation(dew, surfaceC < dew, Math.Max(0, dew - surfaceC));
     }

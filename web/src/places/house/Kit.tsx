@@ -9,6 +9,7 @@ import { useHouse } from "../../shell/HouseContext";
 import { type Kind, kinds } from "./kinds";
 import { blankPiece } from "../../shell/kitPiece";
 import { BringKit } from "./BringKit";
+import { RowActs, type RowError, rowError } from "./RowActs";
 import { useDraft } from "../../shell/useDraft";
 
 type Figure =
@@ -94,7 +95,7 @@ export function Kit({
   const { units } = useHouse();
   const draft = useDraft<Row[]>("kit", kit);
   const { now: rows, set: setRows } = draft;
-  const [error, setError] = useState<{ row: number; text: string } | null>(null);
+  const [error, setError] = useState<RowError | null>(null);
   const [undo, setUndo] = useState<KitPiece[] | null>(null);
   const [bringing, setBringing] = useState(false);
   const change = (i: number, part: Partial<Row>) => {
@@ -122,7 +123,7 @@ export function Kit({
       setRows(read);
       setUndo(before);
     }
-    setError(refused ? { row: Number(/\[(\d+)\]/.exec(refused.field)?.[1] ?? -1), text: refused.line } : null);
+    setError(rowError(refused));
   };
   return (
     <form
@@ -190,25 +191,16 @@ export function Kit({
           </li>
         ))}
       </ul>
-      {error && (
-        <p className="field-error" role="alert">
-          {error.text}
-        </p>
-      )}
-      <div className="button-row">
-        <Button htmlType="submit" type="primary">
-          Save the kit
-        </Button>
-        {draft.unsaved && (
-          <Button
-            onClick={() => {
-              draft.drop();
-              setError(null);
-            }}
-          >
-            As it was
-          </Button>
-        )}
+      <RowActs
+        error={error}
+        save="Save the kit"
+        unsaved={draft.unsaved}
+        was="As it was"
+        onDrop={() => {
+          draft.drop();
+          setError(null);
+        }}
+      >
         <Button
           onClick={() => setRows([...rows, blankPiece(`kit-${Math.random().toString(36).slice(2, 8)}`, "vessel")])}
         >
@@ -233,7 +225,7 @@ export function Kit({
             Kit as a table
           </a>
         )}
-      </div>
+      </RowActs>
       {bringing && (
         <BringKit
           onTaken={(words) => {

@@ -4,6 +4,7 @@ import { type Landmark, Refused } from "../../api/client";
 import { Pick } from "../../kit/Pick";
 import { Sheet } from "../../kit/Sheet";
 import { useHouse } from "../../shell/HouseContext";
+import { RowActs, type RowError, rowError } from "./RowActs";
 import { useDraft } from "../../shell/useDraft";
 import { Field } from "../../kit/Field";
 import { complaint, isTaken, type Quantity, quantity } from "../../kit/quantity";
@@ -29,7 +30,7 @@ export function Landmarks({
   const { units } = useHouse();
   const draft = useDraft<Row[]>("landmarks", landmarks);
   const { now: rows, set: setRows } = draft;
-  const [error, setError] = useState<{ row: number; text: string } | null>(null);
+  const [error, setError] = useState<RowError | null>(null);
   const change = (i: number, part: Partial<Row>) =>
     setRows(rows.map((row, j) => (i === j ? { ...row, ...part } : row)));
   const save = async () => {
@@ -45,7 +46,7 @@ export function Landmarks({
     }
     const refused = await onSave(read, "Landmarks saved.");
     if (!refused) setRows(read);
-    setError(refused ? { row: Number(/\[(\d+)\]/.exec(refused.field)?.[1] ?? -1), text: refused.line } : null);
+    setError(rowError(refused));
   };
   return (
     <form
@@ -123,25 +124,16 @@ export function Landmarks({
           ]}
         />
       </div>
-      {error && (
-        <p className="field-error" role="alert">
-          {error.text}
-        </p>
-      )}
-      <div className="button-row">
-        <Button htmlType="submit" type="primary">
-          Save the landmarks
-        </Button>
-        {draft.unsaved && (
-          <Button
-            onClick={() => {
-              draft.drop();
-              setError(null);
-            }}
-          >
-            As they were
-          </Button>
-        )}
+      <RowActs
+        error={error}
+        save="Save the landmarks"
+        unsaved={draft.unsaved}
+        was="As they were"
+        onDrop={() => {
+          draft.drop();
+          setError(null);
+        }}
+      >
         <Button
           disabled={rows.length >= 9}
           onClick={() =>
@@ -161,7 +153,7 @@ export function Landmarks({
         >
           Add one
         </Button>
-      </div>
+      </RowActs>
     </form>
   );
 }

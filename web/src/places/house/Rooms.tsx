@@ -5,6 +5,7 @@ import { Field } from "../../kit/Field";
 import { complaint, isTaken, type Quantity, quantity } from "../../kit/quantity";
 import { QuantityField } from "../../kit/QuantityField";
 import { useHouse } from "../../shell/HouseContext";
+import { RowActs, type RowError, rowError } from "./RowActs";
 import { useDraft } from "../../shell/useDraft";
 
 const workroom = "workroom";
@@ -25,7 +26,7 @@ export function Rooms({
 }) {
   const { units } = useHouse();
   const draft = useDraft<Row[]>("rooms", rooms);
-  const [error, setError] = useState<{ row: number; text: string } | null>(null);
+  const [error, setError] = useState<RowError | null>(null);
   const change = (i: number, part: Partial<Row>) => {
     setError(null);
     draft.set(draft.now.map((row, j) => (i === j ? { ...row, ...part } : row)));
@@ -76,7 +77,7 @@ export function Rooms({
     }
     const refused = await onSave(read, "The rooms are saved.");
     if (!refused) draft.set(read);
-    setError(refused ? { row: Number(/\[(\d+)\]/.exec(refused.field)?.[1] ?? -1), text: refused.line } : null);
+    setError(rowError(refused));
   };
   return (
     <form
@@ -143,27 +144,16 @@ export function Rooms({
           </table>
         </fieldset>
       ))}
-      {error && (
-        <p className="field-error" role="alert">
-          {error.text}
-        </p>
-      )}
-      <div className="button-row">
-        {draft.now.length > 0 && (
-          <Button htmlType="submit" type="primary">
-            Save the rooms
-          </Button>
-        )}
-        {draft.unsaved && (
-          <Button
-            onClick={() => {
-              draft.drop();
-              setError(null);
-            }}
-          >
-            As it was
-          </Button>
-        )}
+      <RowActs
+        error={error}
+        save={draft.now.length > 0 ? "Save the rooms" : undefined}
+        unsaved={draft.unsaved}
+        was="As it was"
+        onDrop={() => {
+          draft.drop();
+          setError(null);
+        }}
+      >
         <Button
           onClick={() =>
             draft.set([
@@ -176,7 +166,7 @@ export function Rooms({
         >
           Add a room
         </Button>
-      </div>
+      </RowActs>
     </form>
   );
 }

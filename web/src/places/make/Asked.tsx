@@ -15,8 +15,17 @@ type Props = {
   onLater: () => void;
 };
 
+/** The question of a batch, until it is put off: then it waits for the next time the page is opened. */
+export function AskedOnce({ of, ...rest }: Omit<Props, "of" | "onLater"> & { of: Question | null }) {
+  const [later, setLater] = useState<string[]>([]);
+  const key = of && `${of.step}/${of.kind}`;
+  return of && key && !later.includes(key) ? (
+    <Asked key={key} of={of} {...rest} onLater={() => setLater([...later, key])} />
+  ) : null;
+}
+
 /** The one thing that is asked where the batch left its sheet. It waits: nothing is held up for it. */
-export function Asked({ of, units, onAnswer, onBack, onLater }: Props) {
+function Asked({ of, units, onAnswer, onBack, onLater }: Props) {
   const [minutes, setMinutes] = useState(() => quantity("number", null, units));
   const [looked, setLooked] = useState<boolean | null>(null);
   const timed = of.options.some((option) => option.asksMinutes);

@@ -17,7 +17,7 @@ import { usePageTitle } from "../../shell/usePageTitle";
 import { complaint, isBlank, type Quantity, quantity, shownIn, typed } from "../../kit/quantity";
 import { day, inside, narrow, plural } from "../../words/format";
 import { plain } from "../../words/Sentence";
-import { type Answer, Asked } from "./Asked";
+import { type Answer, AskedOnce } from "./Asked";
 import { reach } from "./gauge";
 import { FinishForm, finishOf, nothingFilled } from "./FinishForm";
 import { GiveUpDialog } from "./GiveUpDialog";
@@ -70,7 +70,6 @@ export function MakeBatch() {
   const [coolingAsks, setCoolingAsks] = useState<CoolingAsks>(null);
   const [wiping, setWiping] = useState(0);
   const [givingUp, setGivingUp] = useState(false);
-  const [later, setLater] = useState<string[]>([]);
   const [ending, setEnding] = useState(() => nothingFilled(units));
   const sleepsUntil = useRef(0);
   const sprayedAt = useRef(0);
@@ -468,16 +467,12 @@ export function MakeBatch() {
               )
             )}
           </div>
-          {question && !later.includes(`${question.step}/${question.kind}`) && (
-            <Asked
-              key={`${question.step}/${question.kind}`}
-              of={question}
-              units={units}
-              onAnswer={answer}
-              onBack={question.kind === "skipped" ? () => goTo(question.step) : undefined}
-              onLater={() => setLater([...later, `${question.step}/${question.kind}`])}
-            />
-          )}
+          <AskedOnce
+            of={question}
+            units={units}
+            onAnswer={answer}
+            onBack={question?.kind === "skipped" ? () => goTo(question.step) : undefined}
+          />
           <div className="make-acts">
             <button type="button" onClick={back} disabled={index === 0}>
               Back

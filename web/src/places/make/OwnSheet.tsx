@@ -137,17 +137,12 @@ export function OwnSheet({ start }: { start: StartView }) {
             <Button size="small" onClick={() => void choose({ ...method, steps: [] }, "All steps as usual")}>
               All as usual here
             </Button>
-            {!isHouses && start.procedure.length > 0 && (
-              <Button size="small" onClick={() => void choose({ ...method, steps: null }, "The house’s way")}>
-                As the house does
-              </Button>
-            )}
           </div>
         </div>
       )}
-      {method.steps?.length === 0 && start.procedure.length > 0 && (
+      {method.steps !== null && start.procedure.length > 0 && (
         <p className="hint">
-          The house has its own way of this; here all is as usual.{" "}
+          {own.length === 0 && "The house has its own way of this; here all is as usual. "}
           <Button size="small" onClick={() => void choose({ ...method, steps: null }, "The house’s way")}>
             As the house does
           </Button>
