@@ -3,6 +3,7 @@ using AmberPantry.Core.Making;
 using AmberPantry.Core.Making.Clocks;
 using AmberPantry.Core.Making.Sheets;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Tests;
@@ -18,7 +19,7 @@ public class CoolingWatchTests
     private static readonly Formula Butter = Sample.Of(Kinds.WhippedButter, ("shea butter", 60), ("mango butter", 15), ("sunflower oil", 25)) with
     {
         Batch = new BatchSize(600, 5, "tin-60", 110),
-        Method = new MakingMethod(null as Science.Making.PlanRoute?) { Choices = new Dictionary<string, string> { ["cool"] = "fridge" } },
+        Method = MakingMethod.Usual with { Choices = new Dictionary<string, string> { ["cool"] = "fridge" } },
     };
 
     /// <summary>The batch standing at its first step of a kind, come to it at a moment and a warmth.</summary>
@@ -158,6 +159,54 @@ public class CoolingWatchTests
         // Capped too early it sweats: the late edge calls.
         Assert.Equal(cap.LateAt, cap.CallsAt);
         Assert.Null(Watcher.Watch(At(balm, StepKind.Melt, 20), Begun));
+    }
+
+    [Fact]
+    public void TheWallRunsAheadOfTheMiddleUntilItIsScraped()
+    {
+        var batch = At(Butter, StepKind.Chill, 45);
+        Assert.Null(Watcher.Watch(batch, Begun)!.Wall);
+        var moved = Do(batch, new ReadStep(batch.AtStep, Place: "freezer"), Begun);
+        var soon = Watcher.Watch(moved, Begun.AddMinutes(0.5))!;
+        Assert.True(soon.Wall!.WallC < soon.NowC && soon.NowC < soon.Wall.CoreC, $"{soon.Wall}");
+        Assert.Contains("scraping down in", soon.Wall.Says, StringComparison.Ordinal);
+        var later = Watcher.Watch(moved, Begun.AddMinutes(15))!;
+        Assert.True(later.Wall!.CoreC - later.Wall.WallC > soon.Wall.CoreC - soon.Wall.WallC);
+        Assert.Contains("scrape the wall down and stir", later.Wall.Says, StringComparison.Ordinal);
+        // It is stirred when it is read: even again, and uneven anew from there.
+        var read = Read(moved, 15, later.NowC);
+        Assert.Null(Watcher.Watch(read, Begun.AddMinutes(15))!.Wall);
+        Assert.NotNull(Watcher.Watch(read, Begun.AddMinutes(25))!.Wall);
+        // A stirred bath has no wall of its own.
+        var bath = Do(batch, new ReadStep(batch.AtStep, Place: "ice-bath"), Begun);
+        Assert.Null(Watcher.Watch(bath, Begun.AddMinutes(8))!.Wall);
+    }
+
+    [Fact]
+    public void APackIsCappedWhenItsMiddleIsThere()
+    {
+        var balm = Sample.Slipway7 with { Batch = new BatchSize(600, 12, "tin-60", 50) };
+        var set = At(balm, StepKind.Set, 57);
+        var cap = Watcher.Watch(set, Begun)!.Times.Single();
+        var then = Watcher.Watch(set, cap.At)!;
+        Assert.True(then.NowC <= Shed.WorkroomC + 2, $"{then.NowC}");
+        var warm = Watcher.Watch(set, Begun.AddMinutes(20))!;
+        Assert.True(warm.Wall!.CoreC > warm.NowC);
+        Assert.Contains("middle decides", warm.Wall.Says, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void AStillBodyIsEvenAtFirstAndAtLast()
+    {
+        var jar = new CoolingBatch(200, CoolingBatch.BowlAreaM2(220));
+        var body = new StillBody(jar, 60, new CoolingStage(3600, 20, CoolingStage.Usual["fridge"]));
+        Assert.Equal(60, body.CoreC(60), 1);
+        Assert.Equal(20, body.CoreC(20.1), 0);
+        double Apart(double mean) => body.CoreC(mean) - body.WallC(mean);
+        Assert.True(Apart(50) > Apart(59) && Apart(50) > Apart(22));
+        // What warms has its middle behind, too.
+        var cold = new StillBody(jar, 4, new CoolingStage(3600, 20, CoolingStage.Usual["fan"]));
+        Assert.True(cold.CoreC(10) < 10 && cold.WallC(10) > 10);
     }
 
     [Fact]

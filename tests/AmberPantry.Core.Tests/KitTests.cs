@@ -41,10 +41,76 @@ public class KitTests
         Method = new MakingMethod(Science.Making.PlanRoute.PowderGround),
     };
 
+    private static readonly DateTime Begun = new(2026, 6, 11, 10, 0, 0, DateTimeKind.Utc);
+
     private static Workshop Shed(params KitPiece[] kit) => Sample.Shed with { Kit = kit };
 
     private static PlanSaying? Says(Formula formula, string id, Workshop shed) =>
         new SheetWriter(MaterialShelf.Plain, shed).For(formula).Says.FirstOrDefault(saying => saying.Id.StartsWith(id, StringComparison.Ordinal));
+
+    private static readonly KitPiece Cauldron = new("cauldron", KitKind.Vessel, "Cauldron")
+    {
+        VolumeMl = 9000,
+        MassG = 2400,
+        Material = PackMaterial.Tin,
+    };
+
+    private static Formula In(Formula formula, params string[] kit) =>
+        formula with
+        {
+            Method = new MakingMethod(null as Science.Making.PlanRoute?) { Kit = kit },
+        };
+
+    [Fact]
+    public void AChosenPieceIsTakenInsteadOfWhatFits()
+    {
+        var shed = Shed(Jug, Cauldron, Bowl);
+        var question = Assert.Single(new SheetWriter(MaterialShelf.Plain, shed).For(Balm).Kit);
+        Assert.Equal((KitKind.Vessel, null, "jug"), (question.Kind, question.Taken, question.Fits));
+        Assert.Contains("% full", question.Options[0].Says, StringComparison.Ordinal);
+        var sheet = new SheetWriter(MaterialShelf.Plain, shed).For(In(Balm, "cauldron"));
+        Assert.Equal(("cauldron", "jug"), (sheet.Kit[0].Taken, sheet.Kit[0].Fits));
+        Assert.Contains("the cauldron", Says(In(Balm, "cauldron"), "kit-pot", shed)!.Sentence, StringComparison.Ordinal);
+        // A heavier pot is more than the scale carries with the batch.
+        var scaled = shed with { Scale = shed.Scale with { CapacityG = 2000 } };
+        Assert.Null(Says(Balm, "kit-capacity", scaled));
+        Assert.NotNull(Says(In(Balm, "cauldron"), "kit-capacity", scaled));
+        // One that the house no longer has is passed over, the last of a kind counts, and one piece alone is no choice.
+        Assert.Contains("the small jug", Says(In(Balm, "gone"), "kit-pot", shed)!.Sentence, StringComparison.Ordinal);
+        Assert.Contains("the small jug", Says(In(Balm, "cauldron", "jug"), "kit-pot", shed)!.Sentence, StringComparison.Ordinal);
+        Assert.Empty(new SheetWriter(MaterialShelf.Plain, Shed(Jug, Bowl)).For(Balm).Kit);
+    }
+
+    [Fact]
+    public void AnotherPieceOnTheWayIsAskedAboutAndCoolsOtherwise()
+    {
+        var shed = Shed(Bowl with { MassG = 300 }, Bowl with { Id = "heavy", Name = "Stone bowl", MassG = 4000 });
+        var bench = new MakersBench(MaterialShelf.Plain, shed, Sample.Assessor);
+        var whip = Whip with { Method = MakingMethod.Usual with { Choices = new Dictionary<string, string> { ["cool"] = "fridge" } } };
+        var batch = Batch.Begin("ST-26-002", whip, new SheetWriter(MaterialShelf.Plain, shed).For(whip).Steps, Begun);
+        Batch Do(Batch to, BatchCommand command, DateTime at) =>
+            to.Apply(command, Guid.NewGuid(), at, bench).Aggregate(to, (now, change) => now.With(change));
+        foreach (var step in batch.Steps.TakeWhile(step => step.Kind != StepKind.Chill))
+        {
+            batch = Do(batch, new RecordStep(step.Id, step.TargetG, step.ToC), Begun);
+        }
+
+        var kit = new BatchAids(MaterialShelf.Plain, shed);
+        Assert.Equal(("bowl", "bowl"), (kit.Of(batch).Kit!.Fits, kit.Of(batch).Kit!.Taken ?? "bowl"));
+        DateTime Opens(Batch of) => new CoolingWatcher(MaterialShelf.Plain, shed).Watch(of, Begun)!.Times[0].At;
+        var heavy = Do(batch, new ReadStep(batch.AtStep) { Piece = "heavy" }, Begun);
+        Assert.Equal("heavy", kit.Of(heavy).Kit!.Taken);
+        Assert.True(Opens(heavy) > Opens(batch).AddMinutes(3), $"{Opens(batch)} to {Opens(heavy)}");
+        Assert.Empty(kit.Of(batch).OtherKit);
+        var next = Do(heavy, new RecordStep(heavy.AtStep), Begun.AddMinutes(40));
+        var asked = Deviations.Of(next, new Wording(shed), kit: kit.Of(next).OtherKit).First(one => one.Kind == DeviationKind.OtherKit);
+        Assert.EndsWith("in the stone bowl, planned was the mixer bowl", asked.Says, StringComparison.Ordinal);
+        var answered = Do(next, new AnswerDeviation(asked.Step, asked.Kind, asked.Options[0].Id), Begun.AddMinutes(41));
+        Assert.DoesNotContain(Deviations.Of(answered, new Wording(shed), kit: kit.Of(answered).OtherKit), one => one.Kind == DeviationKind.OtherKit);
+        // Back in the planned one there is nothing to ask; what is no piece of the kit is refused.
+        Assert.Empty(kit.Of(Do(heavy, new ReadStep(batch.AtStep) { Piece = "bowl" }, Begun.AddMinutes(1))).OtherKit);
+        Assert.Equal("command.piece", Assert.Throws<Refusal>(() => Do(batch, new ReadStep(batch.AtStep) { Piece = "sieve" }, Begun)).Field);
+    }
 
     [Fact]
     public void APotIsTwoThirdsFullAtMost()

@@ -76,7 +76,7 @@ public partial class SheetTests
             .Prepend([]);
 
     /// <summary>The starter of a family, with a scent where it has none, in containers.</summary>
-    private static Formula Mix(string family)
+    internal static Formula Mix(string family)
     {
         var starter = Starters.For(FamilyRegistry.Usual.Get(new Family(family), "family"), MaterialShelf.Plain);
         return starter with { Batch = new BatchSize(600, 10, "tin-60", 60) };

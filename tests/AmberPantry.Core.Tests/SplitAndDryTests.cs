@@ -44,6 +44,16 @@ public class SplitAndDryTests
     private static DryCoach Dry(InHand hand) => new DryCoacher(MaterialShelf.Plain, hand.Shed).Coach(hand.Batch, hand.Now)!;
 
     [Fact]
+    public void TheColoursOfThePartsAreWantedOfThePantry()
+    {
+        var planned = LotsWeighed.Planned(Fizz);
+        Assert.Equal(1200 * 0.6m * 0.004m, planned[MaterialShelf.Key(Red)]);
+        Assert.Equal(1200 * 0.4m * 0.0015m, planned[MaterialShelf.Key(Yellow)]);
+        Assert.Equal(1200 * 0.55m, planned["sodium bicarbonate"]);
+        Assert.Equal(planned[MaterialShelf.Key(Red)], LotsWeighed.Wanted(InHand.At(Fizz, "split", Shed).Batch)[MaterialShelf.Key(Red)]);
+    }
+
+    [Fact]
     public void PartsAreWeighedOneAfterTheOther()
     {
         var hand = InHand.At(Fizz, "split", Shed);

@@ -172,6 +172,17 @@ public static class FormulaCheck
     {
         MakingSchool.Check(method?.Choices, path);
         OwnStep.Check(method?.Steps, $"{path}.steps");
+        if (method?.Kit is { } kit && (kit.Count > MakingMethod.MostKit || kit.Any(id => id is not { Length: > 0 and <= KitPiece.LongestId })))
+        {
+            throw new Refusal(
+                Codes.Range,
+                $"{path}.kit",
+                kit.Count,
+                "That is no choice of kit.",
+                $"Name at most {MakingMethod.MostKit} pieces by their ids."
+            );
+        }
+
         return method is null or { IsUsual: true } ? null : method;
     }
 

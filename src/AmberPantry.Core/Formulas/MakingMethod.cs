@@ -8,6 +8,10 @@ namespace AmberPantry.Core.Formulas;
 public sealed record MakingMethod(PlanRoute? Route)
 {
     public const int MostChoices = 30;
+    public const int MostKit = 20;
+
+    /// <summary>As is usual of the formula.</summary>
+    public static MakingMethod Usual { get; } = new(null as PlanRoute?);
 
     /// <summary>What was chosen where makers differ, by the school's id.</summary>
     public IReadOnlyDictionary<string, string> Choices { get; init; } = new Dictionary<string, string>();
@@ -15,9 +19,18 @@ public sealed record MakingMethod(PlanRoute? Route)
     /// <summary>Steps as the maker does them for this trial; null takes what the house does.</summary>
     public IReadOnlyList<OwnStep>? Steps { get; init; }
 
+    /// <summary>Ids of the pieces of the kit it is made with, the last of a kind counts; null takes what fits.</summary>
+    /// <remarks>One that the house no longer has is kept: it may come back.</remarks>
+    public IReadOnlyList<string>? Kit { get; init; }
+
+    /// <summary>The same made with a piece of the kit.</summary>
+    internal MakingMethod With(string piece) => this with { Kit = [.. (Kit ?? []).Where(id => id != piece), piece] };
+
+    internal MakingMethod Without(IEnumerable<string> pieces) => this with { Kit = Kit?.Except(pieces).ToArray() };
+
     /// <summary>Nothing in it differs from usual.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
-    public bool IsUsual => Route is null && Choices.Count == 0 && Steps is null;
+    public bool IsUsual => Route is null && Choices.Count == 0 && Steps is null && Kit is null or { Count: 0 };
 
     /// <summary>Everything that was chosen, to tell two apart.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
@@ -29,5 +42,6 @@ public sealed record MakingMethod(PlanRoute? Route)
                 .Select(one => $"{one.Key} {one.Value}")
                 .Prepend($"{Route}")
                 .Concat(Steps?.Select(step => $"{step}") ?? ["usual steps"])
+                .Concat(Kit?.Select(piece => $"with {piece}") ?? [])
         );
 }

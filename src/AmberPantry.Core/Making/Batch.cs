@@ -134,7 +134,12 @@ public sealed record Batch
     public IReadOnlyList<PotLine> Pot => BatchRecord.Pot(Content, Steps, Done);
 
     /// <summary>The formula with the true shares of what was weighed.</summary>
-    public Formula AsWeighed => BatchRecord.AsWeighed(Content, Steps, Done);
+    public Formula AsWeighed => BatchRecord.AsWeighed(Content, Steps, Done) with { Method = Method };
+
+    /// <summary>How it is made, with the pieces of the kit that were taken on the way.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public MakingMethod? Method =>
+        Readings.Select(one => one.Piece).OfType<string>().Aggregate(Content.Method, (method, piece) => (method ?? MakingMethod.Usual).With(piece));
 
     /// <summary>A batch at its first step.</summary>
     public static Batch Begin(string lot, Formula content, IReadOnlyList<MakeStep> steps, DateTime at) =>
@@ -174,7 +179,7 @@ public sealed record Batch
             CorrectObservation correct => [AfterCare.Correct(this, correct, id, at, bench)],
             TakeStock take => [AfterCare.Take(this, take, id, at)],
             PutStockBack back => [AfterCare.PutBack(this, back)],
-            ReadStep read => StepReadings.Apply(this, read, id, at, bench.Stock),
+            ReadStep read => StepReadings.Apply(this, read, id, at, bench),
             TakeReadingBack back => Readings.Any(one => one.Id == back.Reading) ? [new ReadingTakenBack(back.Reading)] : [],
             ShareParts share => [new PartsShared(Unevenly.Shared(this, share))],
             AnswerDeviation answer => [new DeviationAnswered(Deviations.Answer(this, answer, id, at))],

@@ -181,6 +181,9 @@ public sealed record ReadStep(
 
     /// <summary>How long it fizzed, 1 to 3600.</summary>
     public double? Seconds { get; init; }
+
+    /// <summary>Id of the piece of the kit that is used from here on.</summary>
+    public string? Piece { get; init; }
 }
 
 /// <param name="Reading">Id of the command that told it.</param>

@@ -20,6 +20,9 @@ public enum DeviationKind
 
     /// <summary>The hand says something else than the run.</summary>
     Word,
+
+    /// <summary>Made in another piece of the kit than was planned.</summary>
+    OtherKit,
 }
 
 /// <summary>One answer that may be given.</summary>
@@ -87,13 +90,21 @@ public static class Deviations
     private static readonly DeviationOption[] OfLate = [new("waited", "It waited so long"), new("written-late", "In time, written down late")];
     private static readonly DeviationOption[] OfSkip = [new("done", "Done, not written down"), new(LeftOut, "Left out")];
     private static readonly DeviationOption[] OfLot = [new("on-purpose", "On purpose"), new("not-fit", "The first was not fit")];
+    private static readonly DeviationOption[] OfKit = [new("on-purpose", "On purpose"), new("not-free", "The planned one was not free")];
     private static readonly DeviationOption[] OfWeight = [new("kept", "Kept as it is"), new("righted", "Put right in the pot")];
     private static readonly DeviationOption[] OfWord = [new("sure", "I am sure"), new("unsure", "Hard to tell")];
 
     /// <summary>Those nobody has answered, the latest step first.</summary>
     /// <param name="wordOff">Where the hand's last word lies off the run, in words.</param>
     /// <param name="lots">Which lot is used first at a step, and which was taken; left out, lots are not asked about.</param>
-    public static IReadOnlyList<Deviation> Of(Batch batch, Wording say, string? wordOff = null, IReadOnlyDictionary<string, string>? lots = null)
+    /// <param name="kit">Where another piece was taken than was planned; left out, the kit is not asked about.</param>
+    public static IReadOnlyList<Deviation> Of(
+        Batch batch,
+        Wording say,
+        string? wordOff = null,
+        IReadOnlyDictionary<string, string>? lots = null,
+        IReadOnlyDictionary<string, string>? kit = null
+    )
     {
         if (batch.IsFinished)
         {
@@ -120,7 +131,8 @@ public static class Deviations
                         OutOfRange(step, done, say),
                         Weighed(step, done, say),
                         Timed(batch, i, done, say),
-                        Lot(step, lots, say),
+                        Other(step, DeviationKind.OtherLot, lots, "Why another lot?", OfLot, say),
+                        Other(step, DeviationKind.OtherKit, kit, "Why another one?", OfKit, say),
                     }.OfType<Deviation>()
             );
         }
@@ -168,7 +180,13 @@ public static class Deviations
 
     /// <summary>What is told of one that only the run or the shelf could see.</summary>
     private static string Bare(MakeStep step, DeviationKind kind) =>
-        $"{step.Title}: {(kind == DeviationKind.Word ? "the hand said something else than the run" : "not the lot that expires first")}";
+        $"{step.Title}: "
+        + kind switch
+        {
+            DeviationKind.Word => "the hand said something else than the run",
+            DeviationKind.OtherKit => "in another one than was planned",
+            _ => "not the lot that expires first",
+        };
 
     /// <summary>What was answered, in words.</summary>
     public static string Told(DeviationAnswer answer)
@@ -193,6 +211,7 @@ public static class Deviations
             DeviationKind.Late => OfLate,
             DeviationKind.Skipped => OfSkip,
             DeviationKind.OtherLot => OfLot,
+            DeviationKind.OtherKit => OfKit,
             _ => OfWord,
         };
 
@@ -275,8 +294,13 @@ public static class Deviations
             : null;
     }
 
-    private static Deviation? Lot(MakeStep step, IReadOnlyDictionary<string, string>? lots, Wording say) =>
-        lots?.GetValueOrDefault(step.Id) is { } says
-            ? new Deviation(step.Id, DeviationKind.OtherLot, $"{say.Text(step.Title)}: {says}", "Why another lot?", OfLot, false)
-            : null;
+    private static Deviation? Other(
+        MakeStep step,
+        DeviationKind kind,
+        IReadOnlyDictionary<string, string>? others,
+        string asks,
+        DeviationOption[] options,
+        Wording say
+    ) =>
+        others?.GetValueOrDefault(step.Id) is { } says ? new Deviation(step.Id, kind, $"{say.Text(step.Title)}: {says}", asks, options, false) : null;
 }

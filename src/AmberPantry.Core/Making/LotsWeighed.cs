@@ -1,4 +1,5 @@
 using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Materials;
 using AmberPantry.Core.Pantry;
 
 namespace AmberPantry.Core.Making;
@@ -57,16 +58,25 @@ public static class LotsWeighed
 
     /// <summary>What a formula wants of each material, g.</summary>
     public static IReadOnlyDictionary<string, decimal> Planned(Formula content) =>
-        content
-            .Lines.GroupBy(line => line.Material)
-            .ToDictionary(lines => lines.Key, lines => lines.Sum(line => line.Percent) * content.Batch.Grams / 100);
+        Summed(content.Lines.Select(line => (line.Material, line.Percent * content.Batch.Grams / 100)).Concat(Colours(content)));
 
     /// <summary>What every line of a batch wants of each material: what was weighed, or what is planned.</summary>
     public static IReadOnlyDictionary<string, decimal> Wanted(Batch batch) =>
-        batch
-            .Pot.Zip(batch.Content.Lines)
-            .GroupBy(pair => pair.Second.Material)
-            .ToDictionary(lines => lines.Key, lines => lines.Sum(pair => pair.First.WeighedG ?? pair.First.PlannedG));
+        Summed(
+            batch
+                .Pot.Zip(batch.Content.Lines)
+                .Select(pair => (pair.Second.Material, pair.First.WeighedG ?? pair.First.PlannedG))
+                .Concat(Colours(batch.Content))
+        );
+
+    /// <summary>The colours of the parts it is split into.</summary>
+    private static IEnumerable<(string Material, decimal Grams)> Colours(Formula content) =>
+        (content.ColouredParts ?? []).SelectMany(part =>
+            part.Colours.Select(colour => (MaterialShelf.Key(colour.Material), colour.GramsIn(part.GramsOf(content.Batch))))
+        );
+
+    private static Dictionary<string, decimal> Summed(IEnumerable<(string Material, decimal Grams)> wanted) =>
+        wanted.GroupBy(one => one.Material).ToDictionary(of => of.Key, of => of.Sum(one => one.Grams));
 
     /// <summary>What the batch itself has in the pot from other steps; a finished one has it in the ledger, this step's included.</summary>
     private static IEnumerable<InPot> Own(Batch batch, string step) =>

@@ -101,4 +101,7 @@ public sealed record Reading(
 
     /// <summary>How long it fizzed.</summary>
     public double? Seconds { get; init; }
+
+    /// <summary>Id of the piece of the kit that is used from here on.</summary>
+    public string? Piece { get; init; }
 }

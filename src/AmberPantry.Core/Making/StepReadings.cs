@@ -1,5 +1,4 @@
 using AmberPantry.Core.Materials;
-using AmberPantry.Core.Pantry;
 
 namespace AmberPantry.Core.Making;
 
@@ -10,11 +9,22 @@ internal static class StepReadings
     public static string ColourKey(Reading one) => $"{one.Step}/{one.Part}/{one.Colour}";
 
     /// <exception cref="Refusal">With the field that cannot be.</exception>
-    public static IReadOnlyList<BatchEvent> Apply(Batch batch, ReadStep read, Guid id, DateTime at, StockBook stock)
+    public static IReadOnlyList<BatchEvent> Apply(Batch batch, ReadStep read, Guid id, DateTime at, MakersBench bench)
     {
+        if (read.Piece is { } piece && bench.Workshop.Piece(piece) is null)
+        {
+            throw new Refusal(
+                Codes.UnknownId,
+                "command.piece",
+                piece,
+                $"“{piece}” is no piece of the kit.",
+                "Choose one of the kit, or add it there."
+            );
+        }
+
         var reading = Take(batch, read, id, at);
         return reading is { Colour: { } colour, MassG: { } grams }
-            ? [new WasRead(reading), new LotsFixed(ColourKey(reading), LotsWeighed.OfColour(batch, ColourKey(reading), colour, grams, stock))]
+            ? [new WasRead(reading), new LotsFixed(ColourKey(reading), LotsWeighed.OfColour(batch, ColourKey(reading), colour, grams, bench.Stock))]
             : [new WasRead(reading)];
     }
 
@@ -100,6 +110,7 @@ internal static class StepReadings
             Colour = read.Colour,
             HumidityPercent = read.HumidityPercent,
             Seconds = read.Seconds,
+            Piece = read.Piece,
         };
     }
 

@@ -71,6 +71,7 @@ public sealed record KitPiece(string Id, KitKind Kind, string Name)
     public double? HeightMm { get; init; }
 
     public const int Most = 100;
+    public const int LongestId = 80;
     public const double LeastFactor = 0.2;
     public const double MostFactor = 5;
     private const int LongestName = 60;

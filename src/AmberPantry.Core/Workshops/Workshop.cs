@@ -55,6 +55,8 @@ public sealed record Workshop
     /// <summary>The workroom and others by month, where they are known.</summary>
     public IReadOnlyList<Room> Rooms { get; init; } = [];
 
+    public KitPiece? Piece(string id) => Kit.FirstOrDefault(piece => piece.Id == id);
+
     /// <summary>The first of its kind; null where there is none.</summary>
     public KitPiece? FirstOf(KitKind kind) => Kit.FirstOrDefault(piece => piece.Kind == kind);
 

@@ -4,6 +4,7 @@ using AmberPantry.Core.Assessment.Parts;
 using AmberPantry.Core.Families;
 using AmberPantry.Core.Making;
 using AmberPantry.Core.Making.Clocks;
+using AmberPantry.Core.Making.Sheets;
 using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
 using AmberPantry.Data.Batches;
@@ -94,6 +95,12 @@ public sealed record BatchView
 
     /// <summary>What was filled beside the containers, and what was lost; empty before it is told.</summary>
     public required string Filled { get; init; }
+
+    /// <summary>What the step in hand is done in, where the house has more than one; else null.</summary>
+    public required KitQuestion? Kit { get; init; }
+
+    /// <summary>What may be seen at each step, by its id.</summary>
+    public required IReadOnlyDictionary<string, IReadOnlyList<StageCard>> Stages { get; init; }
 
     /// <summary>What is asked because the batch left its sheet: one question at a time; null where nothing is.</summary>
     public required Deviation? Asks { get; init; }
@@ -240,6 +247,7 @@ internal static class BatchViews
         var weighed = batch.AsWeighed;
         var book = await BatchStock.Book(db, batch.Content, id, open.Workshop.Today);
         var said = open.Assessor.Assess(weighed, new Question { Parts = [Part.Melt] }).Parts.Melt!;
+        var aids = new BatchAids(open.Shelf, open.Workshop).Of(batch);
         return new BatchView
         {
             Id = row.Id,
@@ -269,7 +277,9 @@ internal static class BatchViews
             Lots = BatchStock.Steps(batch, book, say),
             Said = new SaidView(said.Landmarks, said.Sentence, said.SlumpC),
             Filled = Filling.Says(batch, open.Workshop),
-            Asks = Deviations.Of(batch, say, lots: BatchStock.OtherLots(batch, book)).FirstOrDefault(),
+            Asks = Deviations.Of(batch, say, lots: BatchStock.OtherLots(batch, book), kit: aids.OtherKit).FirstOrDefault(),
+            Kit = aids.Kit,
+            Stages = aids.Stages,
             Answered =
             [
                 .. batch.Answers.Select(one => say.Text(Deviations.Told(one))),

@@ -54,6 +54,9 @@ public sealed record StartView
 
     public required double? HumidityPercent { get; init; }
 
+    /// <summary>Which pieces of the kit may be chosen for it.</summary>
+    public required IReadOnlyList<KitQuestion> Kit { get; init; }
+
     /// <summary>What it takes from the pantry, the scarce first.</summary>
     public required IReadOnlyList<StockNeed> Stock { get; init; }
 
@@ -124,6 +127,7 @@ public sealed record StartView
             BatchG = trial.Content.Batch.Grams,
             RoomC = open.Workshop.WorkroomC,
             HumidityPercent = open.Workshop.HumidityPercent,
+            Kit = sheet.Kit,
             Stock = BatchStock.Needs(trial.Content, book, open, reserved),
             ReservedAt = trial.ReservedAt,
             LeftOut = [.. sheet.LeftOut.Select(step => step.In(say))],

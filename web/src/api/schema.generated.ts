@@ -5550,6 +5550,8 @@ export interface components {
              * @description How long it fizzed, 1 to 3600.
              */
             seconds?: null | number;
+            /** @description Id of the piece of the kit that is used from here on. */
+            piece?: null | string;
         };
         BatchCommandRecordStep: {
             /** @enum {string} */
@@ -5720,6 +5722,11 @@ export interface components {
             said: components["schemas"]["SaidView"];
             /** @description What was filled beside the containers, and what was lost; empty before it is told. */
             filled: string;
+            kit: null | components["schemas"]["KitQuestion"];
+            /** @description What may be seen at each step, by its id. */
+            stages: {
+                [key: string]: components["schemas"]["StageCard"][];
+            };
             asks: null | components["schemas"]["Deviation"];
             /** @description What was answered to such questions, the oldest first; what matters is between two asterisks. */
             answered: string[];
@@ -6189,6 +6196,7 @@ export interface components {
             learntFactor: null | number;
             /** @description Whether grains fall before it holds them, left alone from now on; empty where it has none. */
             settles: string;
+            wall: null | components["schemas"]["WatchWall"];
             /** @description Where the hand's last word lies a stage or more off the run; empty where it does not. */
             wordOff: string;
             /**
@@ -6389,7 +6397,7 @@ export interface components {
          * @description In which way a batch left its sheet. The order is kept: files know them by it.
          * @enum {unknown}
          */
-        DeviationKind: "weight" | "temperature" | "broken_off" | "late" | "skipped" | "other_lot" | "word";
+        DeviationKind: "weight" | "temperature" | "broken_off" | "late" | "skipped" | "other_lot" | "word" | "other_kit";
         /** @description One answer that may be given. */
         DeviationOption: {
             /** @description Its key. */
@@ -7508,6 +7516,13 @@ export interface components {
             kind: components["schemas"]["KitKind"];
             becomes: components["schemas"]["IncomingPiece"];
         };
+        /** @description A piece of the kit that may be taken. */
+        KitOption: {
+            id: string;
+            name: string;
+            /** @description How full it would be: "55 % full, two thirds is the most". */
+            says: string;
+        };
         /** @description A piece of the kit, with what the planner needs to know of it. */
         KitPiece: {
             /** @description Unique among the pieces. */
@@ -7577,6 +7592,17 @@ export interface components {
              * @description Height of a whisk's balloon, or of a stick blender's bell, mm.
              */
             heightMm?: null | number;
+        };
+        /** @description Which piece of a kind a batch is made with. */
+        KitQuestion: {
+            kind: components["schemas"]["KitKind"];
+            /** @description "Vessel". */
+            asks: string;
+            /** @description Id of the piece that was chosen; null takes what fits. */
+            taken: null | string;
+            /** @description Id of the piece that fits; null where none does. */
+            fits: null | string;
+            options: components["schemas"]["KitOption"][];
         };
         /** @description What the maker says of a name of a label. */
         LabelAnswer: {
@@ -8230,6 +8256,8 @@ export interface components {
             };
             /** @description Steps as the maker does them for this trial; null takes what the house does. */
             steps?: null | components["schemas"]["OwnStep"][];
+            /** @description Ids of the pieces of the kit it is made with, the last of a kind counts; null takes what fits. */
+            kit?: null | string[];
         };
         /** @description Where makers differ in how a batch is made. The first option is the usual one. */
         MakingSchool: {
@@ -9060,6 +9088,8 @@ export interface components {
              * @description How long it fizzed.
              */
             seconds?: null | number;
+            /** @description Id of the piece of the kit that is used from here on. */
+            piece?: null | string;
         };
         /** @description What of a file cannot be taken. */
         RefusedCell: {
@@ -9896,6 +9926,18 @@ export interface components {
              */
             trial?: null | number;
         };
+        /** @description What may be seen at a step, with what it means. */
+        StageCard: {
+            /** @description Key of the word; a page draws it by this. */
+            id: string;
+            words: string;
+            seen: string;
+            felt: string;
+            /** @description What is done once it is seen. */
+            whatNext: string;
+            /** @description The step is done when it looks so. */
+            isWaitedFor: boolean;
+        };
         /** @description A state that eye and hand tell, with what it means and what comes next. */
         StageWord: {
             id: string;
@@ -10025,6 +10067,8 @@ export interface components {
             roomC: number;
             /** Format: double */
             humidityPercent: null | number;
+            /** @description Which pieces of the kit may be chosen for it. */
+            kit: components["schemas"]["KitQuestion"][];
             /** @description What it takes from the pantry, the scarce first. */
             stock: components["schemas"]["StockNeed"][];
             loss: null | components["schemas"]["LossIdea"];
@@ -10724,6 +10768,20 @@ export interface components {
             drying: null | components["schemas"]["DryCoach"];
             bowl: null | components["schemas"]["BowlTest"];
             asks: null | components["schemas"]["Deviation"];
+        };
+        /** @description What stands and cools from its wall. */
+        WatchWall: {
+            /**
+             * Format: double
+             * @description At the wall, °C.
+             */
+            wallC: number;
+            /**
+             * Format: double
+             * @description In the middle.
+             */
+            coreC: number;
+            says: string;
         };
         /**
          * @description What can live in the water.

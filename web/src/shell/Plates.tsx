@@ -1,4 +1,4 @@
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 import { useMedia } from "./useMedia";
 import { usePageTitle } from "./usePageTitle";
 import "./plates.css";
@@ -8,6 +8,8 @@ type Props = {
   right?: ReactNode;
   /** What the folded right plate says of itself on a narrow screen. */
   fold?: string;
+  /** Something in the right plate wants to be seen: it opens where it is folded. */
+  unfold?: boolean;
   instrument?: ReactNode;
   children: ReactNode;
   name: string;
@@ -16,10 +18,13 @@ type Props = {
 };
 
 /** A place: left and right plate parted by rims, and the instrument below that never scrolls away. */
-export function Plates({ title, right, fold, instrument, children, name, page }: Props) {
+export function Plates({ title, right, fold, unfold, instrument, children, name, page }: Props) {
   usePageTitle(page ?? name);
   const folds = useMedia("(min-width: 1001px) and (max-width: 1199px)") && !!fold;
   const [open, setOpen] = useState(false);
+  useEffect(() => {
+    if (unfold) setOpen(true);
+  }, [unfold]);
   return (
     <main
       id="main"

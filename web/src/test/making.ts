@@ -37,6 +37,8 @@ export const batchInHand = (steps: { id: string }[], at = 0, lots: object[] = []
   lots,
   deviations: [],
   asks: null,
+  kit: null,
+  stages: {},
   answered: [],
   batch: {
     lots: taken,

@@ -26,6 +26,9 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
     private const double OtherThanUsual = 0.1;
     private const int EnoughToLearn = 2;
 
+    /// <summary>Less between wall and middle is not told.</summary>
+    private const double ApartC = 1;
+
     private readonly SheetMelt melt = new(subject, question);
     private CoolPlace? usualPlace;
     private readonly MakeStep step = batch.Steps[at];
@@ -76,7 +79,8 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
             return new WatchTime(id, words, moment, early, late, lateHurts ? early : late);
         }
 
-        WatchTime[] times = [.. Times(Time).OfType<WatchTime>().OrderBy(time => time.At)];
+        var still = Still(began, points);
+        WatchTime[] times = [.. Times(Time, still).OfType<WatchTime>().OrderBy(time => time.At)];
         var nowPoint = points.LastOrDefault(point => point.S <= nowS) ?? points[0];
         var later = points.FirstOrDefault(point => point.S > nowPoint.S) ?? points[^1];
         var falls = later.S > nowPoint.S ? (nowPoint.TemperatureC - later.TemperatureC) / (later.S - nowPoint.S) * 60 : 0;
@@ -118,6 +122,7 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
             Learnt = Learnt(factor, read.Length),
             Place = Here.Id,
             LearntFactor = read.Length >= EnoughToLearn && Math.Abs(Math.Log(factor)) >= OtherThanUsual ? Kept(factor) : null,
+            Wall = Wall(still, points, nowPoint with { TemperatureC = nowC }),
             Settles = Settles(points.Where(point => point.S >= nowS).ToArray()),
             WordOff = felt is null ? "" : WordOff(curve, felt),
             StirAt = IsStirred && next is not null ? Look(began, nowS, next.At) : null,
@@ -215,7 +220,7 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
             step.ToC
         );
 
-    private IEnumerable<WatchTime?> Times(Func<string, string, Func<CoolingPoint, bool>, bool, WatchTime?> time)
+    private IEnumerable<WatchTime?> Times(Func<string, string, Func<CoolingPoint, bool>, bool, WatchTime?> time, StillBody? still)
     {
         switch (step.Kind)
         {
@@ -227,7 +232,13 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
                 yield return step.FromC is { } from ? time("pour", "pour until", point => point.TemperatureC <= from, true) : null;
                 break;
             case StepKind.Set:
-                yield return time("cap", "cap", point => Math.Abs(point.TemperatureC - RoomC) <= CoolingTimes.CapWithinC, false);
+                // The middle decides, not the air about it.
+                yield return time(
+                    "cap",
+                    "cap",
+                    point => Math.Abs((still?.CoreC(point.TemperatureC) ?? point.TemperatureC) - RoomC) <= CoolingTimes.CapWithinC,
+                    false
+                );
                 break;
             default:
                 yield return IsWhipped
@@ -249,6 +260,42 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
                 : $"{Wording.Capital(about)}. **It is time**: read it."
             : $"{Wording.Capital(about)}; {next.Words} in **{Wording.Minutes((next.At - now).TotalMinutes)}**, give or take "
                 + $"{Wording.Minutes(Math.Max(LeastDoubtMin, (next.LateAt - next.At).TotalMinutes))}.";
+    }
+
+    /// <summary>What stands unstirred, from when it was even last: poured, moved, or stirred at a reading. Null where it is stirred.</summary>
+    private StillBody? Still(DateTime began, IReadOnlyList<CoolingPoint> points)
+    {
+        if (step.Kind is not (StepKind.Chill or StepKind.Set))
+        {
+            return null;
+        }
+
+        var stage = Stage(Here, LongestS, 1);
+        var even = readings.LastOrDefault(one => one.Place is not null || (IsStirred && one.TemperatureC is not null))?.At ?? began;
+        return stage.Stirred ? null : new StillBody(Bowl(), CoolingRun.At(points, Math.Max(0, (even - began).TotalSeconds)), stage);
+    }
+
+    private WatchWall? Wall(StillBody? still, IReadOnlyList<CoolingPoint> points, CoolingPoint here)
+    {
+        if (still is null)
+        {
+            return null;
+        }
+
+        var (wall, core) = (still.WallC(here.TemperatureC), still.CoreC(here.TemperatureC));
+        if (Math.Abs(core - wall) < ApartC)
+        {
+            return null;
+        }
+
+        var figures = $"{subject.Say.Temperature(wall)} at the wall, {subject.Say.Temperature(core)} in the middle";
+        var scrape = points.FirstOrDefault(point => point.S >= here.S && still.WantsScraping(point.TemperatureC));
+        var does =
+            step.Kind == StepKind.Set ? ": its middle decides when it is capped."
+            : scrape is null ? ": even enough until it is there."
+            : scrape.S > here.S ? $": worth scraping down in {Wording.Minutes((scrape.S - here.S) / 60)}."
+            : ": **scrape the wall down and stir**, so that all of it comes to the window together.";
+        return new WatchWall(Math.Round(wall, 1), Math.Round(core, 1), figures + does);
     }
 
     /// <summary>The race of the grain that falls furthest against the crystals that hold it.</summary>
@@ -337,8 +384,7 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
         CoolingRun.Simulate(curve.Blend, Bowl(), startC, stages, RecordS);
 
     /// <summary>What cools: the whole batch, or one filled pack.</summary>
-    private CoolingBatch Bowl() =>
-        melt.Batch(IsPacked ? (double)(batch.Content.Batch.FillG ?? BatchSize.UsualFillG) : (double)batch.Content.Batch.Grams);
+    private CoolingBatch Bowl() => IsPacked ? melt.Batch((double)(batch.Content.Batch.FillG ?? BatchSize.UsualFillG)) : melt.Bowl();
 
     private IReadOnlyList<WatchPlace> Places()
     {

@@ -26,6 +26,11 @@ public sealed record WatchReading(Guid Id, double Min, double C);
 /// <param name="Waits">"whip from 38 to 64 min".</param>
 public sealed record WatchPlace(string Id, string Words, string Waits, string Grain, string Sweats, bool IsBest, bool IsHere);
 
+/// <summary>What stands and cools from its wall.</summary>
+/// <param name="WallC">At the wall, °C.</param>
+/// <param name="CoreC">In the middle.</param>
+public sealed record WatchWall(double WallC, double CoreC, string Says);
+
 /// <summary>A step that cools: its run, where it stands, what it waits for.</summary>
 public sealed record CoolingWatch
 {
@@ -60,6 +65,9 @@ public sealed record CoolingWatch
 
     /// <summary>Whether grains fall before it holds them, left alone from now on; empty where it has none.</summary>
     public required string Settles { get; init; }
+
+    /// <summary>How the wall and the middle lie apart; null where it is stirred or even.</summary>
+    public required WatchWall? Wall { get; init; }
 
     /// <summary>Where the hand's last word lies a stage or more off the run; empty where it does not.</summary>
     public required string WordOff { get; init; }

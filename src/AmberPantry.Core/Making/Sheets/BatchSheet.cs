@@ -38,6 +38,9 @@ public sealed record BatchSheet
     /// <summary>In °C and g; a view tells them in the units of the house.</summary>
     public required IReadOnlyList<MakeStep> Steps { get; init; }
 
+    /// <summary>Which pieces of the kit may be chosen.</summary>
+    public required IReadOnlyList<KitQuestion> Kit { get; init; }
+
     /// <summary>Key under which the house keeps its own steps of this way of making.</summary>
     public required string ProcedureKey { get; init; }
 
@@ -115,6 +118,7 @@ public sealed class SheetWriter(MaterialShelf shelf, Workshop workshop, FamilyRe
             ],
             SignOff = [.. SignOffTable.Value.Where(row => row.Routes.Any(group => question.Route.IsIn(group))).Select(row => row.Row)],
             Steps = steps,
+            Kit = BatchKit.Questions(subject, question.Route),
             ProcedureKey = question.Route.Word(),
             LeftOut = [.. written.Where(step => steps.All(one => one.Id != step.Id))],
         };

@@ -7,16 +7,14 @@ namespace AmberPantry.Core.Making.Sheets;
 /// <summary>Whether a batch goes into the kit of the house: each failure with the number and the least that would do.</summary>
 internal static class KitFit
 {
-    internal const double PotFull = 2.0 / 3;
-    internal const double BowlFull = 0.45;
     private const double CupLeast = 0.25;
     private const double CupMost = 0.60;
     private const decimal FineEnough = 0.1m;
 
     public static IEnumerable<PlanSaying> Of(Subject subject, PlanQuestion question, BatchPlan plan)
     {
-        var kit = subject.Workshop.Kit;
-        var batchMl = Millilitres(subject);
+        var kit = BatchKit.Of(subject);
+        var batchMl = BatchKit.Millilitres(subject);
         if (question.Route.IsHot() || question.Route.IsCold())
         {
             foreach (var saying in Vessel(subject, kit, batchMl))
@@ -62,12 +60,12 @@ internal static class KitFit
             yield break;
         }
 
-        var needs = ml / PotFull;
+        var needs = ml / BatchKit.PotFull;
         var fits = vessels.FirstOrDefault(piece => piece.VolumeMl >= needs);
         if (fits is null)
         {
             var largest = vessels[^1];
-            var grams = subject.Formula.Batch.Grams * (decimal)(largest.VolumeMl!.Value * PotFull / ml);
+            var grams = subject.Formula.Batch.Grams * (decimal)(largest.VolumeMl!.Value * BatchKit.PotFull / ml);
             yield return Fix(
                 "kit-pot",
                 $"{Ml(ml)} fill {Name(largest)} to {Percent(ml / largest.VolumeMl.Value)}; two thirds is the most. It takes a vessel of "
@@ -98,14 +96,14 @@ internal static class KitFit
             return null;
         }
 
-        var needs = ml / BowlFull;
+        var needs = ml / BatchKit.BowlFull;
         var fits = bowls.FirstOrDefault(piece => piece.VolumeMl >= needs);
         return fits is not null
             ? Note("kit-bowl", $"Whip in {Name(fits)}: {Percent(ml / fits.VolumeMl!.Value)} full before, twice that after.")
             : Fix(
                 "kit-bowl",
                 $"{Ml(ml)} fill {Name(bowls[^1])} to {Percent(ml / bowls[^1].VolumeMl!.Value)} before they double; "
-                    + $"{Percent(BowlFull)} is the most. It takes a bowl of **{Ml(needs)}**, or whip it in "
+                    + $"{Percent(BatchKit.BowlFull)} is the most. It takes a bowl of **{Ml(needs)}**, or whip it in "
                     + $"{Math.Ceiling(needs / bowls[^1].VolumeMl!.Value):0} lots of "
                     + $"{subject.Say.RoundWeight(Math.Floor(subject.Formula.Batch.Grams * (decimal)(bowls[^1].VolumeMl!.Value / needs)))}."
             );
@@ -184,10 +182,6 @@ internal static class KitFit
             )
             : null;
     }
-
-    /// <summary>Volume of the whole batch as it lies in the pot, ml; 0 where its density is not known.</summary>
-    private static double Millilitres(Subject subject) =>
-        subject.Curve is not null && subject.Melt.DensityGMl > 0 ? (double)subject.Formula.Batch.Grams / subject.Melt.DensityGMl : 0;
 
     internal static string Name(KitPiece piece) => $"the {Wording.Inside(piece.Name)}";
 

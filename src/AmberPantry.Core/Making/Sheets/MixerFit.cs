@@ -23,7 +23,7 @@ internal static class MixerFit
         }
 
         var whips = question.Route.IsWhipped() || question.Route == PlanRoute.WhipUnmelted;
-        if (whips && Of(kit, KitKind.Whisk) is { } whisk && Into(kit, KitKind.WhipBowl, ml / KitFit.BowlFull) is { } bowl)
+        if (whips && Of(kit, KitKind.Whisk) is { } whisk && Into(kit, KitKind.WhipBowl, ml / BatchKit.BowlFull) is { } bowl)
         {
             var needs = (whisk.GapMm ?? 0) + ((whisk.HeightMm ?? 0) * OfBalloon);
             yield return Deep(subject, "kit-whisk", whisk, bowl, ml, needs);
@@ -42,7 +42,7 @@ internal static class MixerFit
         if (
             (question.Route.IsHot() || question.Route.IsCold())
             && kit.Where(piece => piece.Kind == KitKind.Stirrer).MaxBy(piece => piece.WidthMm) is { } stirrer
-            && Into(kit, KitKind.Vessel, ml / KitFit.PotFull) is { } beaker
+            && Into(kit, KitKind.Vessel, ml / BatchKit.PotFull) is { } beaker
             && stirrer.WidthMm < beaker.WidthMm * StirrerWide
         )
         {

@@ -48,7 +48,7 @@ internal static class PlanAsk
                 (double)scale.ResolutionG,
                 (double)(scale.RepeatabilityG ?? scale.ResolutionG),
                 (double?)scale.CapacityG ?? double.PositiveInfinity,
-                (double)(workshop.FirstOf(KitKind.Vessel)?.MassG ?? 0)
+                (double)(BatchKit.Taken(subject, KitKind.Vessel)?.MassG ?? 0)
             )
             {
                 Heat = Chosen<HeatSource>("heat") ?? HeatSource.WaterBath,

@@ -3,6 +3,7 @@ using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Science.Making;
 using AmberPantry.Core.Science.Melt;
+using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Making.Sheets;
 
@@ -26,11 +27,13 @@ internal sealed class SheetMelt
 
     private readonly Subject subject;
     private readonly PlanMelt mix;
+    private readonly KitPiece? bowl;
 
     public SheetMelt(Subject subject, PlanQuestion question)
     {
         this.subject = subject;
         mix = new PlanMelt(question.Lines.Where(line => line.Phase != Phase.Surface));
+        bowl = BatchKit.Taken(subject, question.Route.IsWhipped() ? KitKind.WhipBowl : KitKind.Vessel);
     }
 
     public double? ClearC => mix.ClearC;
@@ -56,15 +59,17 @@ internal sealed class SheetMelt
         return run.FirstOrDefault(point => point.Structure >= structure) is { } there ? (there.S, there.TemperatureC) : null;
     }
 
-    /// <summary>Seconds until one filled pack stands within two degrees of the room.</summary>
+    /// <summary>Seconds until one filled pack stands within two degrees of the room in its middle.</summary>
     public double? StandsS(double fromC) =>
         subject.Curve is null
             ? null
-            : Reached(Run(fromC, Pack(), Bench), point => Math.Abs(point.TemperatureC - subject.Workshop.WorkroomC) <= CoolingTimes.CapWithinC);
+            : Reached(Run(fromC, Pack(), Bench), PackCore(fromC, Bench), core =>
+                Math.Abs(core - subject.Workshop.WorkroomC) <= CoolingTimes.CapWithinC
+            );
 
-    /// <summary>Seconds until one filled pack has cooled to a temperature.</summary>
+    /// <summary>Seconds until one filled pack has cooled to a temperature in its middle.</summary>
     public double? PackCoolsS(double fromC, double toC, CoolPlace place) =>
-        subject.Curve is null ? null : Reached(Run(fromC, Pack(), place), point => point.TemperatureC <= toC);
+        subject.Curve is null ? null : Reached(Run(fromC, Pack(), place), PackCore(fromC, place), core => core <= toC);
 
     /// <summary>Seconds in a warm hand until it has warmed so far; null when it does not.</summary>
     public double? WarmsS(double fromC, double toC)
@@ -117,7 +122,15 @@ internal sealed class SheetMelt
 
     private static CoolPlace Bench => CoolPlace.All[0];
 
-    private CoolingBatch Bowl() => Batch((double)subject.Formula.Batch.Grams);
+    /// <summary>The whole batch in what it is made in.</summary>
+    public CoolingBatch Bowl() =>
+        Batch((double)subject.Formula.Batch.Grams) is var whole && bowl is { MassG: { } grams } piece
+            ? whole with
+            {
+                VesselG = (double)grams,
+                VesselCp = BatchKit.HeatCapacity(piece),
+            }
+            : whole;
 
     private CoolingBatch Pack() => Batch((double)(subject.Formula.Batch.FillG ?? BatchSize.UsualFillG));
 
@@ -130,6 +143,11 @@ internal sealed class SheetMelt
 
     private IReadOnlyList<CoolingPoint> Run(double fromC, CoolingBatch batch, CoolPlace place) =>
         CoolingRun.Simulate(subject.Curve!.Blend, batch, fromC, [place.Stage(LongestS, subject.Workshop)]);
+
+    private StillBody PackCore(double fromC, CoolPlace place) => new(Pack(), fromC, place.Stage(LongestS, subject.Workshop));
+
+    private static double? Reached(IReadOnlyList<CoolingPoint> run, StillBody body, Func<double, bool> there) =>
+        Reached(run, point => there(body.CoreC(point.TemperatureC)));
 
     private static double? Reached(IReadOnlyList<CoolingPoint> run, Func<CoolingPoint, bool> there) => run.FirstOrDefault(there)?.S;
 }

@@ -21,7 +21,12 @@ public sealed record CoolingBatch(double LipidG, double ExposedAreaM2, double Ve
         };
 
     /// <summary>Surface of a round bowl of this volume, m².</summary>
-    public static double BowlAreaM2(double volumeMl) => 3.84 * Math.Pow(volumeMl * 1e-6, 2 / 3.0);
+    public static double BowlAreaM2(double volumeMl) => BowlArea * Math.Pow(volumeMl * 1e-6, 2 / 3.0);
+
+    private const double BowlArea = 3.84;
+
+    /// <summary>What a round bowl of this surface holds, m³.</summary>
+    public double VolumeM3 => Math.Pow(ExposedAreaM2 / BowlArea, 1.5);
 
     /// <summary>J/K of all of it.</summary>
     public double HeatCapacity => (LipidG * LipidCp) + (PowderG * PowderCp) + (VesselG * VesselCp);

@@ -91,12 +91,12 @@ public sealed record WallAndCore(IReadOnlyList<WallAndCore.Moment> Moments, doub
     public sealed record Moment(double S, double WallC, double CoreC, double MeanC, double SpreadC);
 
     /// <summary>Resting fat: W/(m K), kg/m³, J/(kg K).</summary>
-    private const double Conductivity = 0.17;
-    private const double Density = 910;
-    private const double HeatCapacity = 2000;
+    internal const double Conductivity = 0.17;
+    internal const double Density = 910;
+    internal const double HeatCapacity = 2000;
 
     /// <summary>A wall this much colder than the core is worth scraping down.</summary>
-    private const double ScrapeAboveC = 8;
+    public const double ScrapeAboveC = 8;
     private const int Shells = 20;
 
     /// <param name="radiusMm">Inner radius.</param>

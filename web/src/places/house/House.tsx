@@ -166,7 +166,9 @@ export function HousePage() {
         </section>
 
         <section>
-          <h2 className="head">Kit</h2>
+          <h2 className="head" id="kit">
+            Kit
+          </h2>
           <p className="hint">
             What you work with. A batch is held against it before it begins; twenty drops or sprays on the scale tell
             what one weighs.

@@ -1,4 +1,4 @@
-import { screen, waitFor } from "@testing-library/react";
+import { screen, waitFor, within } from "@testing-library/react";
 import { Route, Routes } from "react-router";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import { batchInHand, step } from "../../test/making";
@@ -24,14 +24,17 @@ const asks = {
   asksLook: true,
 };
 
-const open = (question: object | null) => {
-  let now = { ...batchInHand(steps, 1), asks: question };
+const half = { id: "half-set", words: "half set", seen: "dull and even", felt: "a dent stays" };
+
+const open = (question: object | null, change: object = {}, at = 1, watch: object | null = null) => {
+  let now = { ...batchInHand(steps, at), asks: question, ...change };
   return show(
     <Routes>
       <Route path="/make/:batch" element={<MakeBatch />} />
     </Routes>,
     {
       "GET /api/batches/9": () => structuredClone(now),
+      "GET /api/batches/9/watch": watch,
       "POST /api/batches/9/commands": () => {
         now = { ...now, asks: null };
         return structuredClone(now);
@@ -84,6 +87,38 @@ describe("a batch that left its sheet", () => {
     const { user } = await open({ ...asks, kind: "skipped" });
     await user.click(await screen.findByRole("button", { name: "Go back to it" }));
     await waitFor(() => expect(told()).toEqual([{ kind: "go_to_step", step: "hold" }]));
+  });
+
+  it("draws what may be seen at a step, and marks what is waited for", async () => {
+    const cards = [
+      { ...half, whatNext: "Best time to whip.", isWaitedFor: true },
+      { ...half, id: "block", words: "a block", whatNext: "Warm the bowl.", isWaitedFor: false },
+    ];
+    await open(null, { stages: { count: cards } }, 2);
+    const [first, second] = within(await screen.findByRole("list", { name: "What to look for" })).getAllByRole(
+      "listitem",
+    );
+    expect(first?.textContent).toBe("Half setwait for thisdull and even; a dent staysBest time to whip.");
+    expect(second?.textContent).not.toContain("wait for this");
+    expect(first?.querySelector("svg")?.innerHTML).not.toBe(second?.querySelector("svg")?.innerHTML);
+  });
+
+  it("tells which piece of the kit is taken instead", async () => {
+    const kit = {
+      kind: "vessel",
+      asks: "Vessel",
+      taken: null,
+      fits: "jug",
+      options: [
+        { id: "jug", name: "Jug", says: "55 % full" },
+        { id: "pot", name: "Pot", says: "20 % full" },
+      ],
+    };
+    const { user } = await open(null, { kit }, 2);
+    expect(await screen.findByText("Jug, 55 % full")).toBeTruthy();
+    await user.click(screen.getByRole("combobox", { name: "Vessel" }));
+    await user.click(await screen.findByTitle("Pot, 20 % full"));
+    await waitFor(() => expect(told()).toMatchObject([{ kind: "read_step", step: "count", piece: "pot" }]));
   });
 
   it("counts drops of what is too little for the scale, and keeps their number", async () => {

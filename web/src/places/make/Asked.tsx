@@ -12,6 +12,8 @@ type Props = {
   units: Units;
   onAnswer: (answer: Answer) => void;
   onBack: (() => void) | undefined;
+  /** What the step shows needs the room: only the question stands there until it is opened. */
+  folded: boolean;
   onLater: () => void;
 };
 
@@ -25,7 +27,8 @@ export function AskedOnce({ of, ...rest }: Omit<Props, "of" | "onLater"> & { of:
 }
 
 /** The one thing that is asked where the batch left its sheet. It waits: nothing is held up for it. */
-function Asked({ of, units, onAnswer, onBack, onLater }: Props) {
+function Asked({ of, units, onAnswer, onBack, folded, onLater }: Props) {
+  const [opened, setOpened] = useState(false);
   const [minutes, setMinutes] = useState(() => quantity("number", null, units));
   const [looked, setLooked] = useState<boolean | null>(null);
   const timed = of.options.some((option) => option.asksMinutes);
@@ -34,6 +37,20 @@ function Asked({ of, units, onAnswer, onBack, onLater }: Props) {
       {words}
     </button>
   );
+  if (folded && !opened)
+    return (
+      <section className="make-asked folded" aria-label="What happened">
+        <p>
+          <b>{of.says}.</b> {of.asks}
+        </p>
+        <button type="button" onClick={() => setOpened(true)}>
+          Answer
+        </button>
+        <button type="button" onClick={onLater}>
+          Later
+        </button>
+      </section>
+    );
   return (
     <section className="make-asked" aria-label="What happened">
       <p>

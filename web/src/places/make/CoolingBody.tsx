@@ -1,4 +1,5 @@
 import type { CoolingWatch, MakeStep } from "../../api/client";
+import { StagePicture } from "../../instruments/stages/StagePicture";
 import type { Quantity } from "../../kit/quantity";
 import { QuantityField } from "../../kit/QuantityField";
 import { narrow, time, type Units, upper } from "../../words/format";
@@ -76,13 +77,14 @@ export function CoolingBody({
           </ul>
         )}
         {asks === "word" && (
-          <ul className="cooling-choices" aria-label="What the hand feels">
+          <ul className="cooling-choices" aria-label="What the hand feels" data-pictures>
             {watch.words.map((word) => (
               <li key={word.id}>
                 <button
                   type="button"
                   onClick={() => void onRead({ ...nothingTold, word: word.id }).then((kept) => kept && onAsk(null))}
                 >
+                  <StagePicture of={word.id} />
                   <b>{upper(word.words)}</b>
                   <span>
                     {word.seen}; {word.felt}
@@ -105,6 +107,11 @@ export function CoolingBody({
         <p className="make-text cooling-says">
           <Sentence text={watch.says} />
         </p>
+        {watch.wall && (
+          <p className="make-quiet">
+            <Sentence text={watch.wall.says} />
+          </p>
+        )}
         {watch.settles && (
           <p className="make-quiet">
             <Sentence text={watch.settles} />

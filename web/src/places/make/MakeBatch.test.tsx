@@ -511,14 +511,14 @@ describe("a step that cools", () => {
     wetting: null,
   });
 
-  const open = async (answer: () => unknown = () => null) => {
+  const open = async (answer: () => unknown = () => null, wall: object | null = null, asks: object | null = null) => {
     const readings: object[] = [];
     const routes = served(2, answer) as Record<string, unknown>;
     const batch = routes["GET /api/batches/9"] as () => { batch: { steps: object[] } };
     const withChill = () => {
       const view = batch();
       view.batch.steps = [steps[0], steps[1], chill, steps[3]] as object[];
-      return view;
+      return { ...view, asks };
     };
     const post = routes["POST /api/batches/9/commands"] as (body: unknown) => unknown;
     return show(
@@ -528,7 +528,10 @@ describe("a step that cools", () => {
       {
         ...routes,
         "GET /api/batches/9": withChill,
-        "GET /api/batches/9/watch": () => watch(readings),
+        "GET /api/batches/9/watch": () => {
+          const now = watch(readings);
+          return { ...now, cooling: { ...now.cooling, wall } };
+        },
         "POST /api/batches/9/commands": (body: { command: { kind: string; temperatureC?: number | null } }) => {
           const answered = post(body);
           if (answered instanceof Refusal) return answered;
@@ -553,6 +556,20 @@ describe("a step that cools", () => {
     expect(screen.getByLabelText<HTMLInputElement>(/Temperature in/).value).toBe("");
     await user.click(screen.getByRole("button", { name: /Take 34.5/ }));
     await waitFor(() => expect(wire.bodies("POST /api/batches/9/commands")).toHaveLength(2));
+  });
+
+  it("tells the wall from the middle, and keeps a question to a line beside the run", async () => {
+    const { user } = await open(
+      () => null,
+      { says: "9 °C at the wall, 30 °C in the middle: **scrape**." },
+      { step: "s2", kind: "broken_off", says: "Hold: 6 min", asks: "Was it cut short?", options: [], asksLook: true },
+    );
+    expect(await screen.findByText(/in the middle/)).toBeTruthy();
+    const question = screen.getByRole("region", { name: "What happened" });
+    expect(question.textContent).toBe("Hold: 6 min. Was it cut short?AnswerLater");
+    expect(screen.getByLabelText(/Temperature in/)).toBeTruthy();
+    await user.click(screen.getByRole("button", { name: "Answer" }));
+    expect(screen.getByRole("button", { name: "Looked right" })).toBeTruthy();
   });
 
   it("compares the places, and moves the bowl", async () => {

@@ -21,6 +21,7 @@ import { type Answer, AskedOnce } from "./Asked";
 import { reach } from "./gauge";
 import { FinishForm, finishOf, nothingFilled } from "./FinishForm";
 import { GiveUpDialog } from "./GiveUpDialog";
+import { KitHere } from "./KitLine";
 import { MakeKeys } from "./MakeKeys";
 import { MakeNot } from "./MakeNot";
 import { isRead, StepBody } from "./StepBody";
@@ -28,6 +29,7 @@ import type { CoolingAsks } from "./CoolingBody";
 import { CupField } from "./CupField";
 import { placeOf, recordedAt, useBatch } from "./useBatch";
 import { liveNumber, useScale, type Weighing } from "./useScale";
+import { StagesHere } from "./StageCards";
 import { nothingTold, type Told, useWatch, type Watched } from "./useWatch";
 import { WatchedActs } from "./WatchedActs";
 import { WatchedBody } from "./WatchedBody";
@@ -362,160 +364,180 @@ export function MakeBatch() {
             Leave
           </button>
         </header>
-        <section
-          key={step.id}
-          className="make-step"
-          aria-label={step.title}
-          onKeyDown={(event) => {
-            // The hand stays on the number: Enter, Space and an empty Backspace mean Next and Back there too.
-            if (!(event.target instanceof HTMLInputElement)) return;
-            const isNumber = event.target.classList.contains("make-number");
-            if (event.key === "Enter" || (event.key === " " && isNumber)) {
-              if (!event.repeat) next();
-            } else if (event.key === "Backspace" && isNumber && isBlank(number)) {
-              if (!event.repeat) back();
-            } else if (isNumber && scale?.follows && /^[\d.,t]$/.test(event.key) && !event.ctrlKey && !event.metaKey) {
-              if (event.key === "t") scale.tare();
-              else type(event.key === "," ? "." : event.key);
-            } else return;
-            event.preventDefault();
-          }}
-        >
-          {weighing ? (
-            <WeighBody
-              view={view}
-              step={step}
-              number={shown}
-              scale={scale}
-              state={state ?? "short"}
-              units={units}
-              onType={onType}
-              onKey={type}
-              onLot={(lot) => act({ kind: "choose_lot", step: step.id, lot })}
-              onDrops={(drops) => record(null, null, drops)}
-            />
-          ) : watched && isWatched(watched) && !last ? (
-            <WatchedBody
-              batch={id}
-              step={step}
-              watched={watched}
-              number={shown}
-              scale={scale}
-              state={state ?? "short"}
-              units={units}
-              sprays={spraysOf(waiting, step.id)}
-              asks={coolingAsks}
-              onAsk={setCoolingAsks}
-              onType={onType}
-              onRead={tell}
-              onTakeBack={takeBack}
-              onSpray={spray}
-              onShare={share}
-            />
-          ) : (
-            <StepBody
-              step={step}
-              number={shown}
-              units={units}
-              since={batch.done.find((one) => one.step === batch.steps[index - 1]?.id)?.doneAt ?? null}
-              onType={onType}
+        <StagesHere value={view.stages[step.id] ?? []}>
+          <KitHere
+            value={{
+              of: batch.atStep === step.id ? view.kit : null,
+              onTake: (piece) => void tell({ ...nothingTold, piece }),
+            }}
+          >
+            <section
+              key={step.id}
+              className="make-step"
+              aria-label={step.title}
+              onKeyDown={(event) => {
+                // The hand stays on the number: Enter, Space and an empty Backspace mean Next and Back there too.
+                if (!(event.target instanceof HTMLInputElement)) return;
+                const isNumber = event.target.classList.contains("make-number");
+                if (event.key === "Enter" || (event.key === " " && isNumber)) {
+                  if (!event.repeat) next();
+                } else if (event.key === "Backspace" && isNumber && isBlank(number)) {
+                  if (!event.repeat) back();
+                } else if (
+                  isNumber &&
+                  scale?.follows &&
+                  /^[\d.,t]$/.test(event.key) &&
+                  !event.ctrlKey &&
+                  !event.metaKey
+                ) {
+                  if (event.key === "t") scale.tare();
+                  else type(event.key === "," ? "." : event.key);
+                } else return;
+                event.preventDefault();
+              }}
             >
-              {step.asksCup && (
-                <div className="cooling-log">
-                  <CupField units={units} first={step.template === "cup-before"} onRead={tell} />
-                </div>
-              )}
-              {last && (
-                <FinishForm
-                  of={ending}
-                  unit={view.unit}
-                  filling={watched?.filling}
+              {weighing ? (
+                <WeighBody
+                  view={view}
+                  step={step}
+                  number={shown}
+                  scale={scale}
+                  state={state ?? "short"}
                   units={units}
-                  onChange={(now) => {
-                    setEnding(now);
-                    setRefused("");
-                  }}
+                  onType={onType}
+                  onKey={type}
+                  onLot={(lot) => act({ kind: "choose_lot", step: step.id, lot })}
+                  onDrops={(drops) => record(null, null, drops)}
                 />
+              ) : watched && isWatched(watched) && !last ? (
+                <WatchedBody
+                  batch={id}
+                  step={step}
+                  watched={watched}
+                  number={shown}
+                  scale={scale}
+                  state={state ?? "short"}
+                  units={units}
+                  sprays={spraysOf(waiting, step.id)}
+                  asks={coolingAsks}
+                  onAsk={setCoolingAsks}
+                  onType={onType}
+                  onRead={tell}
+                  onTakeBack={takeBack}
+                  onSpray={spray}
+                  onShare={share}
+                />
+              ) : (
+                <StepBody
+                  step={step}
+                  number={shown}
+                  units={units}
+                  since={batch.done.find((one) => one.step === batch.steps[index - 1]?.id)?.doneAt ?? null}
+                  onType={onType}
+                >
+                  {step.asksCup && (
+                    <div className="cooling-log">
+                      <CupField units={units} first={step.template === "cup-before"} onRead={tell} />
+                    </div>
+                  )}
+                  {last && (
+                    <FinishForm
+                      of={ending}
+                      unit={view.unit}
+                      filling={watched?.filling}
+                      units={units}
+                      onChange={(now) => {
+                        setEnding(now);
+                        setRefused("");
+                      }}
+                    />
+                  )}
+                </StepBody>
               )}
-            </StepBody>
-          )}
-          <div className="make-asks" role="alert">
-            {refused && <p className="stop">{refused}</p>}
-            {asks && <p>{asks}</p>}
-            {over && (
-              <div className="make-over">
-                <p>
-                  <b>{units.weight(over.overG)} over.</b> {over.doubt ?? ""} Scoop some out and type again, or:
-                </p>
-                {over.rescaledTotalG != null && (
-                  <button type="button" onClick={() => void rescale()}>
-                    Scale the rest up to {units.weight(over.rescaledTotalG)}
-                    {over.topUps.length > 0 &&
-                      `, topping up ${over.topUps.length} ${plural("line", over.topUps.length)}`}
+              <div className="make-asks" role="alert">
+                {refused && <p className="stop">{refused}</p>}
+                {asks && <p>{asks}</p>}
+                {over && (
+                  <div className="make-over">
+                    <p>
+                      <b>{units.weight(over.overG)} over.</b> {over.doubt ?? ""} Scoop some out and type again, or:
+                    </p>
+                    {over.rescaledTotalG != null && (
+                      <button type="button" onClick={() => void rescale()}>
+                        Scale the rest up to {units.weight(over.rescaledTotalG)}
+                        {over.topUps.length > 0 &&
+                          `, topping up ${over.topUps.length} ${plural("line", over.topUps.length)}`}
+                      </button>
+                    )}
+                    <button type="button" onClick={() => record(value, "poured over and kept")}>
+                      Keep it: {over.keepSays}
+                    </button>
+                  </div>
+                )}
+                {!connected ? (
+                  <p className="stop">
+                    No connection. Go on: what you put down is saved here and sent when it is back.
+                  </p>
+                ) : (
+                  waiting.length > 1 && (
+                    <p className="quiet">
+                      {waiting.length} steps wait for the workshop to answer. They are saved here.
+                    </p>
+                  )
+                )}
+              </div>
+              <AskedOnce
+                of={question}
+                units={units}
+                onAnswer={answer}
+                folded={watched !== null && isWatched(watched)}
+                onBack={question?.kind === "skipped" ? () => goTo(question.step) : undefined}
+              />
+              <div className="make-acts">
+                <button type="button" onClick={back} disabled={index === 0}>
+                  Back
+                </button>
+                <WatchedActs
+                  watched={watched}
+                  asks={coolingAsks}
+                  onAsk={setCoolingAsks}
+                  onRead={tell}
+                  onTakeBack={takeBack}
+                />
+                {(weighs || (!(watched && isWatched(watched)) && isRead(step))) && !last && (
+                  <button
+                    type="button"
+                    onClick={() => {
+                      if (scale?.follows) onType(quantity("mass", null, units));
+                      document.querySelector<HTMLInputElement>(".make-number")?.focus();
+                    }}
+                  >
+                    Type it
                   </button>
                 )}
-                <button type="button" onClick={() => record(value, "poured over and kept")}>
-                  Keep it: {over.keepSays}
-                </button>
+                {scale?.follows && (
+                  <button type="button" onClick={scale.tare}>
+                    Tare
+                  </button>
+                )}
+                {batch.done.every((one) => one.weighedG == null) && index === 0 ? (
+                  <button type="button" onClick={() => void throwAway()}>
+                    Throw this batch away
+                  </button>
+                ) : (
+                  <>
+                    <button type="button" onClick={() => navigate(`/bench/${view.from.trialId}?rescue=${id}`)}>
+                      Rescue the pot
+                    </button>
+                    <button type="button" onClick={() => setGivingUp(true)}>
+                      Give it up…
+                    </button>
+                  </>
+                )}
               </div>
-            )}
-            {!connected ? (
-              <p className="stop">No connection. Go on: what you put down is saved here and sent when it is back.</p>
-            ) : (
-              waiting.length > 1 && (
-                <p className="quiet">{waiting.length} steps wait for the workshop to answer. They are saved here.</p>
-              )
-            )}
-          </div>
-          <AskedOnce
-            of={question}
-            units={units}
-            onAnswer={answer}
-            onBack={question?.kind === "skipped" ? () => goTo(question.step) : undefined}
-          />
-          <div className="make-acts">
-            <button type="button" onClick={back} disabled={index === 0}>
-              Back
-            </button>
-            <WatchedActs
-              watched={watched}
-              asks={coolingAsks}
-              onAsk={setCoolingAsks}
-              onRead={tell}
-              onTakeBack={takeBack}
-            />
-            {(weighs || (!(watched && isWatched(watched)) && isRead(step))) && !last && (
-              <button
-                type="button"
-                onClick={() => {
-                  if (scale?.follows) onType(quantity("mass", null, units));
-                  document.querySelector<HTMLInputElement>(".make-number")?.focus();
-                }}
-              >
-                Type it
-              </button>
-            )}
-            {scale?.follows && (
-              <button type="button" onClick={scale.tare}>
-                Tare
-              </button>
-            )}
-            {batch.done.every((one) => one.weighedG == null) && index === 0 ? (
-              <button type="button" onClick={() => void throwAway()}>
-                Throw this batch away
-              </button>
-            ) : (
-              <>
-                <button type="button" onClick={() => navigate(`/bench/${view.from.trialId}?rescue=${id}`)}>
-                  Rescue the pot
-                </button>
-                <button type="button" onClick={() => setGivingUp(true)}>
-                  Give it up…
-                </button>
-              </>
-            )}
-          </div>
-        </section>
+            </section>
+          </KitHere>
+        </StagesHere>
         <button type="button" className={state === "right" || !weighs ? "next ready" : "next"} onClick={next}>
           <b>{last ? "Finish" : "Next"}</b>
           <span>{last ? "into the logbook" : nextStep?.title}</span>

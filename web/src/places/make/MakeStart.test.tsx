@@ -38,6 +38,7 @@ const start = (change: object = {}) => ({
   ],
   reservedAt: null,
   leftOut: [],
+  kit: [],
   procedure: [],
   procedureKey: "balm-pour",
   schools: [
@@ -155,6 +156,37 @@ describe("before a batch", () => {
     expect(wire.bodies("POST /api/trials/7/edits")).toMatchObject([
       { revision: 4, edits: [{ kind: "set_method", method: { route: null, choices: { powder: "portions" } } }] },
       { revision: 4, edits: [{ kind: "set_pour", pourC: 58 }] },
+    ]);
+  });
+
+  const bowl = {
+    kind: "whip_bowl",
+    asks: "Bowl to whip in",
+    taken: "steel",
+    fits: "glass",
+    options: [
+      { id: "glass", name: "Glass bowl", says: "40 % full" },
+      { id: "steel", name: "Steel bowl", says: "12 % full" },
+    ],
+  };
+
+  it("keeps another bowl with the trial, and takes what fits again", async () => {
+    const { user } = await open({
+      "GET /api/batches/start/7": start({
+        kit: [bowl],
+        method: { route: null, choices: {}, steps: null, kit: ["jug", "steel"] },
+      }),
+      "POST /api/trials/7/edits": { id: 7 },
+    });
+    const pick = await screen.findByRole("combobox", { name: "Bowl to whip in" });
+    for (const name of ["Glass bowl, 40 % full", "Bowl to whip in: Glass bowl fits"]) {
+      await user.click(pick);
+      await user.click(await screen.findByTitle(name));
+    }
+    await waitFor(() => expect(wire.bodies("POST /api/trials/7/edits")).toHaveLength(2));
+    expect(wire.bodies("POST /api/trials/7/edits")).toMatchObject([
+      { edits: [{ kind: "set_method", method: { kit: ["jug", "glass"] } }] },
+      { edits: [{ kind: "set_method", method: { kit: ["jug"] } }] },
     ]);
   });
 

@@ -75,7 +75,10 @@ function Start({ start }: { start: StartView }) {
           : "";
     setError(wrong);
     if (wrong) {
-      form.current?.querySelector<HTMLInputElement>(missing ? `[data-tick="${missing}"] input` : "#signer")?.focus();
+      // Once it can be seen: a folded plate opens first.
+      setTimeout(() =>
+        form.current?.querySelector<HTMLInputElement>(missing ? `[data-tick="${missing}"] input` : "#signer")?.focus(),
+      );
       return;
     }
     remembered.set(signer, by.trim());
@@ -100,6 +103,7 @@ function Start({ start }: { start: StartView }) {
       name="Make"
       page={`Before making ${start.formulaName}, trial ${start.number}`}
       fold="Read and sign"
+      unfold={error !== ""}
       title={
         <>
           <h1 className="title">{start.formulaName}</h1>

@@ -4,6 +4,9 @@ import type { StartView } from "../../api/client";
 import { Pick } from "../../kit/Pick";
 import { type Method, useMethod } from "./useMethod";
 
+/** Takes the smallest that the batch fits into. */
+const asFits = "";
+
 /** The way of making, and the questions on which makers differ. A made trial keeps its method: another begins the next trial. */
 export function MethodChoices({ start }: { start: StartView }) {
   const { method, choose, said } = useMethod(start);
@@ -29,6 +32,28 @@ export function MethodChoices({ start }: { start: StartView }) {
         ) : (
           <b>{start.routes.find((one) => one.route === start.route)?.name}</b>
         )}
+        {start.kit.map((of) => (
+          <Pick
+            key={of.kind}
+            label={of.asks}
+            value={of.taken ?? asFits}
+            options={[
+              {
+                value: asFits,
+                label: `${of.asks}: ${of.options.find((one) => one.id === of.fits)?.name ?? "none"} fits`,
+              },
+              ...of.options.map((one) => ({
+                value: one.id,
+                label: `${one.name}${one.says ? `, ${one.says}` : ""}`,
+              })),
+            ]}
+            onPick={(piece) => {
+              const others = (method.kit ?? []).filter((id) => !of.options.some((one) => one.id === id));
+              const words = of.options.find((one) => one.id === piece)?.name ?? "what fits";
+              void choose({ ...method, kit: piece === asFits ? others : [...others, piece] }, `${of.asks}: ${words}`);
+            }}
+          />
+        ))}
         <Button aria-expanded={open} onClick={() => setOpen(!open)}>
           Where makers differ: {other === 0 ? "all as usual" : `${other} otherwise`}
         </Button>

@@ -4,7 +4,9 @@ import type { Quantity } from "../../kit/quantity";
 import { QuantityField } from "../../kit/QuantityField";
 import { useHouse } from "../../shell/HouseContext";
 import { narrow, span, type Units } from "../../words/format";
+import { KitLine } from "./KitLine";
 import { rangeWords } from "./SheetSteps";
+import { StageCards } from "./StageCards";
 
 type Props = {
   step: MakeStep;
@@ -26,6 +28,7 @@ export function StepBody({ step, number, units, since, onType, children }: Props
         <b>Done when:</b> {step.doneWhen}
       </p>
       <Sayings step={step} />
+      <KitLine />
       {step.waitMinutes != null && since && <Clock minutes={step.waitMinutes} since={since} />}
       {isRead(step) && (
         <label className="make-text">
@@ -46,6 +49,7 @@ export function StepBody({ step, number, units, since, onType, children }: Props
         </label>
       )}
       {children}
+      <StageCards />
       <Cautions step={step} />
     </>
   );
@@ -79,13 +83,18 @@ export function Cautions({ step }: { step: MakeStep }) {
 /** What a step says where something else has the screen: folded, with what can hurt. */
 export function WhatToDo({ step, children }: { step: MakeStep; children?: ReactNode }) {
   return (
-    <details className="cooling-how">
+    <details
+      className="cooling-how"
+      onToggle={(event) => event.currentTarget.open && event.currentTarget.scrollIntoView?.({ block: "start" })}
+    >
       <summary>What to do</summary>
       <p className="make-text">{step.text}</p>
       <p className="make-text">
         <b>Done when:</b> {step.doneWhen}
       </p>
       <Sayings step={step} />
+      <KitLine />
+      <StageCards />
       <Cautions step={step} />
       {children}
     </details>

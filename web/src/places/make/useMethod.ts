@@ -11,7 +11,7 @@ export function useMethod(start: StartView) {
   const queries = useQueryClient();
   const navigate = useNavigate();
   const [said, setSaid] = useState("");
-  const method: Method = start.method ?? { route: null, choices: {}, steps: null };
+  const method: Method = start.method ?? { route: null, choices: {}, steps: null, kit: null };
 
   const choose = async (now: Method, words: string) => {
     const edits: FormulaEdit[] = [{ kind: "set_method", method: now }];

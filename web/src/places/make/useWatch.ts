@@ -19,6 +19,7 @@ export type Told = {
   colour: string | null;
   humidityPercent: number | null;
   seconds: number | null;
+  piece: string | null;
 };
 
 export const nothingTold: Told = {
@@ -32,6 +33,7 @@ export const nothingTold: Told = {
   colour: null,
   humidityPercent: null,
   seconds: null,
+  piece: null,
 };
 
 export type Watched = Omit<WatchView, "step" | "now"> & {

@@ -158,6 +158,7 @@ export function Pantry() {
             onStep={(way) => void stock.go(way)}
           />
           <div className="acts">
+            <Button onClick={() => navigate("/house#kit")}>Kit</Button>
             <Button aria-pressed={counting} onClick={() => go({ count: counting ? null : "1" })}>
               {counting ? "Done counting" : "Count stock"}
             </Button>
