@@ -52,7 +52,11 @@ public class StageCardTests
     public void EveryWordHasItsPicture()
     {
         var scenes = File.ReadAllText(Path.Combine(Repository.Root, "web", "src", "instruments", "stages", "scenes.tsx"));
-        var drawn = Regex.Matches(scenes[scenes.IndexOf("scenes: Record", StringComparison.Ordinal)..], "^  \"?([a-z-]+)\"?: ", RegexOptions.Multiline);
+        var drawn = Regex.Matches(
+            scenes[scenes.IndexOf("scenes: Record", StringComparison.Ordinal)..],
+            "^  \"?([a-z-]+)\"?: ",
+            RegexOptions.Multiline
+        );
         Assert.Equal(StageWord.All.Keys.Order(), drawn.Select(match => match.Groups[1].Value).Order());
     }
 

@@ -6,7 +6,7 @@ namespace AmberPantry.Server.Tests;
 /// <summary>Whatever comes in: an answer or a refusal with field, sentence and remedy, never a fault, never a long wait.</summary>
 public class FuzzTests
 {
-    private const int Mutations = 40;
+    private const int Mutations = 24;
 
     /// <summary>Bodies that go to each address of something that is not there.</summary>
     private const int AwayFromHome = 8;
@@ -217,7 +217,7 @@ public class FuzzTests
         var copy = Copies.Parts(await Copies.Take(demo));
         var dice = new Random(11);
         var refused = 0;
-        const int Rounds = 150;
+        const int Rounds = 75;
         for (var round = 0; round < Rounds; round++)
         {
             var parts = new Dictionary<string, string>(copy);

@@ -25,6 +25,12 @@ const queries = new QueryClient({
 
 // Asked beside the house, not after it.
 if (/^\/(today)?$/.test(location.pathname)) void queries.prefetchQuery({ queryKey: keys.today, queryFn: api.today });
+// A batch that was broken off is taken up at once: its script comes beside it.
+const making = Number(/^\/make\/(\d+)$/.exec(location.pathname)?.[1]);
+if (making) {
+  void queries.prefetchQuery({ queryKey: keys.batch(making), queryFn: () => api.batch(making) });
+  void import("./places/make/MakeBatch");
+}
 
 // What an earlier page could not send goes now.
 startOutbox();

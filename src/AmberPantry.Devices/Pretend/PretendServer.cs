@@ -9,6 +9,9 @@ namespace AmberPantry.Devices.Pretend;
 internal sealed class PretendServer : IAsyncDisposable
 {
     private const int MostWaiting = 64;
+
+    /// <summary>No line follows another sooner, however fast its time goes.</summary>
+    private static readonly TimeSpan Quickest = TimeSpan.FromMilliseconds(20);
     private readonly IPretend device;
     private readonly double speed;
     private readonly TcpListener listener;
@@ -34,7 +37,7 @@ internal sealed class PretendServer : IAsyncDisposable
     public static PretendServer Of(DeviceKind kind, int seed, int port, double speed = 1) =>
         kind switch
         {
-            DeviceKind.Scale => new(new PretendScale(seed), port), // a hand pours no faster when the clock is
+            DeviceKind.Scale => new(new PretendScale(seed), port, speed),
             DeviceKind.Probe => new(new PretendProbe(seed), port, speed),
             _ => new(new PretendWeather(seed), port),
         };
@@ -140,7 +143,8 @@ internal sealed class PretendServer : IAsyncDisposable
 
     private async Task Tell()
     {
-        using var timer = new PeriodicTimer(device.Every);
+        var every = device.Every / speed;
+        using var timer = new PeriodicTimer(every > Quickest ? every : Quickest);
         var before = TimeProvider.System.GetTimestamp();
         try
         {

@@ -137,7 +137,11 @@ public static class AmberServer
     {
         var model = Task.Run(() => PantryFile.Model(options.DataFile));
         await using var app = Build(options);
-        var firstPage = Task.Run(() => ReadyFirstPage(app));
+        var firstPage = Task.Run(async () =>
+        {
+            await ReadyBatch(app);
+            await ReadyFirstPage(app);
+        });
         await app.StartAsync();
         Console.WriteLine($"Amber Pantry is ready at {Address(app)}");
         Console.WriteLine($"{(options.Demo ? "Made-up pantry" : "Your workshop")}: {options.DataFile}");
@@ -170,6 +174,15 @@ public static class AmberServer
             return ids.Length < 2 ? null : await CompareEndpoint.Compare(ids, db, keeper);
         });
     }
+
+    /// <summary>A batch that stands in the middle is taken up before anything else is looked at.</summary>
+    private static Task ReadyBatch(WebApplication app) =>
+        Ready(app, async (db, keeper) =>
+        {
+            var open = db.Batches.Where(batch => batch.FinishedAt == null).OrderByDescending(batch => batch.TouchedAt);
+            var last = await open.Select(batch => (int?)batch.Id).FirstOrDefaultAsync();
+            return last is { } id ? await BatchViews.Get(db, keeper, id) : null;
+        });
 
     /// <summary>Answers the first page once while the browser is still opening.</summary>
     private static Task ReadyFirstPage(WebApplication app) =>

@@ -34,7 +34,7 @@ internal sealed class DeviceBridge(
             await started.Task.WaitAsync(stoppingToken);
             await Task.WhenAll(Enum.GetValues<DeviceKind>().Select(kind => Keep(kind, stoppingToken)));
         }
-        catch (OperationCanceledException)
+        catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
         {
             // The server stops.
         }
@@ -152,5 +152,15 @@ internal sealed class DeviceBridge(
         }
     }
 
-    private Task Tell(DeviceKind kind, CancellationToken stop) => hub.Clients.All.SendAsync(LiveHub.Device, devices.At(kind), stop);
+    private async Task Tell(DeviceKind kind, CancellationToken stop)
+    {
+        try
+        {
+            await hub.Clients.All.SendAsync(LiveHub.Device, devices.At(kind), stop);
+        }
+        catch (Exception error) when (error is OperationCanceledException or IOException && !stop.IsCancellationRequested)
+        {
+            // A page has gone while it was told; the others hear the next line.
+        }
+    }
 }

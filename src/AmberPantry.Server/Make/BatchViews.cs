@@ -96,6 +96,9 @@ public sealed record BatchView
     /// <summary>What was filled beside the containers, and what was lost; empty before it is told.</summary>
     public required string Filled { get; init; }
 
+    /// <summary>How long it truly took; empty before it is finished.</summary>
+    public required string Took { get; init; }
+
     /// <summary>What the step in hand is done in, where the house has more than one; else null.</summary>
     public required KitQuestion? Kit { get; init; }
 
@@ -277,6 +280,7 @@ internal static class BatchViews
             Lots = BatchStock.Steps(batch, book, say),
             Said = new SaidView(said.Landmarks, said.Sentence, said.SlumpC),
             Filled = Filling.Says(batch, open.Workshop),
+            Took = TimeTaken.Says(batch),
             Asks = Deviations.Of(batch, say, lots: BatchStock.OtherLots(batch, book), kit: aids.OtherKit).FirstOrDefault(),
             Kit = aids.Kit,
             Stages = aids.Stages,

@@ -5722,6 +5722,8 @@ export interface components {
             said: components["schemas"]["SaidView"];
             /** @description What was filled beside the containers, and what was lost; empty before it is told. */
             filled: string;
+            /** @description How long it truly took; empty before it is finished. */
+            took: string;
             kit: null | components["schemas"]["KitQuestion"];
             /** @description What may be seen at each step, by its id. */
             stages: {

@@ -37,6 +37,7 @@ export const batchInHand = (steps: { id: string }[], at = 0, lots: object[] = []
   lots,
   deviations: [],
   asks: null,
+  took: "",
   kit: null,
   stages: {},
   answered: [],

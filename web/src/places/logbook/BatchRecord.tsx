@@ -64,6 +64,11 @@ export function BatchRecord({ id }: { id: number }) {
               <Sentence text={view.filled} />
             </p>
           )}
+          {view.took && (
+            <p className="quiet">
+              <Sentence text={view.took} />
+            </p>
+          )}
         </div>
         <div className="button-row">
           {!batch.finishedAt && (

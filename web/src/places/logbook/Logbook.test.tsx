@@ -37,6 +37,7 @@ const record = (id: number, change: object = {}) => ({
   verdicts: { o1: "as said", o2: "**off by 2 °C**" },
   lots: [],
   asks: null,
+  took: "It took **3 h** from the start to the count: 40 min of your hands.",
   answered: ["Hold: 6 min of 20 min. It was cut short."],
   deviations: [
     { material: "Beeswax", plannedPercent: 14, truePercent: 14.21, plannedG: 84, weighedG: 85.3, offG: 1.3 },
@@ -147,6 +148,7 @@ describe("a record", () => {
     expect(said[1]).toContain("48 → 46");
     expect(said[1]).toContain("off by 2");
     expect(within(article).getByText(/12 tins filled, 9 left/)).toBeTruthy();
+    expect(within(article).getByText(/40 min of your hands/)).toBeTruthy();
     expect(within(article).getByText(/after 2/)).toBeTruthy();
   });
 

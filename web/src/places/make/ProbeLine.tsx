@@ -53,6 +53,8 @@ export function ProbeLine({ batch, step, watch, now, units, onRead }: Props) {
       setFailed("");
       setNotBefore(now + lagMs);
       put(key);
+      // The hand goes on from the number: Enter is Next there.
+      document.querySelector<HTMLInputElement>(".make-number")?.focus();
     } catch (error) {
       setFailed(inWords(error));
     }
