@@ -23,8 +23,16 @@ async function next(page: Page): Promise<void> {
   }, `past ${title}`).toPass({ intervals: [250, 300, 400], timeout: 15_000 });
 }
 
+/** Types a weight, whatever the scale shows. */
+async function typed(page: Page, grams: number): Promise<void> {
+  await page.getByRole("button", { name: "Type it" }).press("Enter");
+  await page.locator(".make-number").fill(String(grams));
+}
+
+test.use({ actionTimeout: 15_000 });
+
 test("one batch with every mishap goes into the logbook: nothing acknowledged is lost, no move is doubled", async ({ page, context, loneDemo: demo }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(120_000);
   const scale = await Instrument.start("scale", 60);
   try {
     const { house, revision } = await demo.call<{ house: object; revision: number }>("GET", "/house");
@@ -36,7 +44,7 @@ test("one batch with every mishap goes into the logbook: nothing acknowledged is
     const { steps } = sheet.batch;
     const weighs = steps.filter((step) => step.kind === "weigh");
     const target = (at: number) => weighs[at]?.targetG ?? 0;
-    const to = async (one: Page, at: number) => expect(one.locator(".make-where")).toHaveText(`Weigh ${at + 1} of ${weighs.length}`);
+    const to = async (one: Page, at: number) => expect(one.locator(".make-title")).toHaveText(weighs[at]?.title ?? "");
     const done = async (at: number) => (await demo.call<Making>("GET", `/batches/${id}`)).batch.done.find((one) => one.step === weighs[at]?.id);
     await next(page);
 
@@ -44,8 +52,7 @@ test("one batch with every mishap goes into the logbook: nothing acknowledged is
     await to(page, 0);
     await scale.behave("unplugged");
     await expect(page.locator(".scale-line")).toContainText(away.scale);
-    await page.getByRole("button", { name: "Type it" }).press("Enter");
-    await page.keyboard.type(String(target(0)));
+    await typed(page, target(0));
     await next(page);
 
     // It sends rubbish between its lines: what can be read is weighed with.
@@ -61,19 +68,19 @@ test("one batch with every mishap goes into the logbook: nothing acknowledged is
 
     // Poured over: the rest is scaled up to it.
     await to(page, 2);
-    await page.locator(".make-number").fill(String(target(2) + 20));
+    await typed(page, target(2) + 20);
     await page.waitForTimeout(700);
     await page.keyboard.press("Enter");
     await page.getByRole("button", { name: /^Scale the rest up/ }).press("Enter");
-    const rescaled = await demo.call<Making>("GET", `/batches/${id}`);
-    expect(rescaled.batch.steps.length).toBeGreaterThan(steps.length);
     // What stood before it is topped up first.
     await expect(page.locator(".make-title")).toContainText("Top up");
+    const rescaled = await demo.call<Making>("GET", `/batches/${id}`);
+    expect(rescaled.batch.steps.length).toBeGreaterThan(steps.length);
 
     // The server is killed, the weight typed all the same, the browser closed; another finds it kept, with a clock an hour off.
     await demo.kill();
     const topUp = rescaled.batch.steps.find((step) => step.id.startsWith("top-up"));
-    await page.locator(".make-number").fill(String(topUp?.targetG));
+    await typed(page, topUp?.targetG ?? 0);
     await next(page);
     await expect(page.locator(".make-step")).toContainText(away.line);
     await page.waitForTimeout(500);
@@ -88,7 +95,7 @@ test("one batch with every mishap goes into the logbook: nothing acknowledged is
     for (let at = 0; (await again.locator(".make-title").textContent())?.includes("Top up") && at < 6; at++) {
       const title = await again.locator(".make-title").textContent();
       const step = rescaled.batch.steps.find((one) => one.title === title);
-      await again.locator(".make-number").fill(String(step?.targetG));
+      await typed(again, step?.targetG ?? 0);
       await next(again);
     }
 
@@ -98,9 +105,9 @@ test("one batch with every mishap goes into the logbook: nothing acknowledged is
     await tablet.goto(`${demo.url}/make/${id}`);
     await to(tablet, 3);
     const fourth = rescaled.batch.steps.find((step) => step.id === weighs[3]?.id)?.targetG ?? 0;
-    await tablet.locator(".make-number").fill(String(fourth));
+    await typed(tablet, fourth);
     await next(tablet);
-    await again.locator(".make-number").fill(String(fourth - 0.1));
+    await typed(again, fourth - 0.1);
     await again.waitForTimeout(700);
     await again.keyboard.press("Enter");
     await expect(again.getByRole("alert").first()).toContainText(away.tablet);
@@ -120,15 +127,17 @@ test("one batch with every mishap goes into the logbook: nothing acknowledged is
     // The rest: too cool in the pot, a hold cut short, a step passed over; each is asked about once and answered.
     const rest = rescaled.batch.steps.slice(rescaled.batch.steps.findIndex((step) => step.id === weighs[4]?.id), -1);
     for (const step of rest) {
-      if (step.targetG !== null && step.kind === "weigh") await again.locator(".make-number").fill(String(step.targetG));
+      if (step.targetG !== null && step.kind === "weigh") await typed(again, step.targetG);
       if (step.template === "melt") await again.locator(".make-number").fill("40");
       await next(again);
       const question = again.getByRole("region", { name: "What happened" });
-      if (await question.isVisible()) {
-        if (await question.getByRole("button", { name: "Answer" }).isVisible()) await question.getByRole("button", { name: "Answer" }).press("Enter");
+      for (let asked = 0; (await question.isVisible()) && asked < 5; asked++) {
+        const says = await question.locator("b").textContent();
+        const answer = question.getByRole("button", { name: "Answer" });
+        if (await answer.isVisible()) await answer.press("Enter");
         await question.locator(".cooling-log > button").first().press("Enter");
-        await expect(question).toHaveCount(0);
-        await again.locator(".make-step").focus().catch(() => undefined);
+        // Answered once, it is not asked again; there may be another.
+        await expect(question.getByText(says ?? "", { exact: true })).toHaveCount(0);
       }
     }
     await again.getByLabel(/^How many tins/).fill("12");

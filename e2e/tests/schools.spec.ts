@@ -96,7 +96,7 @@ const parts: [string, string[], number, "day" | "night"][] = [
 
 for (const [name, families, width, theme] of parts)
   test(`${name}: a batch by each way of making goes from the first step into the logbook by keys`, async ({ page, demo }) => {
-    test.setTimeout(Number(process.env.LONG ?? 200_000));
+    test.setTimeout(Number(process.env.LONG ?? 400_000));
     await page.setViewportSize({ width, height: 900 });
     const { house, revision } = await demo.call<{ house: { preferences: object }; revision: number }>("GET", "/house");
     const scale = await Instrument.start("scale", speed);
