@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Switch } from "antd";
-import { useState } from "react";
+import { useEffect, useState } from "react";
+import { useLocation } from "react-router";
 import { api, type HouseSettings, Refused } from "../../api/client";
 import { keys, take, touch } from "../../api/keys";
 import { type HouseChange, useHouse } from "../../shell/HouseContext";
@@ -34,6 +35,10 @@ export function HousePage() {
   const now = house.house;
   const queries = useQueryClient();
   const [said, setSaid] = useState("");
+  const { hash } = useLocation();
+  useEffect(() => {
+    if (hash) document.getElementById(hash.slice(1))?.scrollIntoView?.();
+  }, [hash]);
   const save = async (change: HouseChange, words: string) => {
     try {
       await keep(change);

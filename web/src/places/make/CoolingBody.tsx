@@ -107,6 +107,20 @@ export function CoolingBody({
         <p className="make-text cooling-says">
           <Sentence text={watch.says} />
         </p>
+        <div className="cooling-log">
+          <QuantityField
+            of={number}
+            units={units}
+            most={8}
+            className="make-field make-number small-number"
+            onType={onType}
+            aria-label={`Temperature in ${units.degree}`}
+          />
+          <button type="button" onClick={() => void log()} disabled={number.exact === null}>
+            Log the reading
+          </button>
+        </div>
+        <ProbeLine batch={batch} step={step.id} watch={watch} now={now} units={units} onRead={onRead} />
         {watch.wall && (
           <p className="make-quiet">
             <Sentence text={watch.wall.says} />
@@ -123,20 +137,6 @@ export function CoolingBody({
             {watch.learntFactor != null && <KeepFactor place={watch.place} factor={watch.learntFactor} />}
           </p>
         )}
-        <div className="cooling-log">
-          <QuantityField
-            of={number}
-            units={units}
-            most={8}
-            className="make-field make-number small-number"
-            onType={onType}
-            aria-label={`Temperature in ${units.degree}`}
-          />
-          <button type="button" onClick={() => void log()} disabled={number.exact === null}>
-            Log the reading
-          </button>
-        </div>
-        <ProbeLine batch={batch} step={step.id} watch={watch} now={now} units={units} onRead={onRead} />
         {watch.times.map((one) => (
           <p key={one.id} className="cooling-time">
             {one.words} <b>{time(one.at)}</b>

@@ -42,6 +42,14 @@ function Start({ start }: { start: StartView }) {
   const wanted = [...stops.filter((stop) => !stop.blocks), ...habits].map((one) => one.id);
   const open = wanted.filter((id) => !ticked.includes(id)).length;
 
+  // What is wrong stands where the hand is led: at the ticks, or at the name below them.
+  const unread = open > 0 || blocked.length > 0;
+  const wrong = error && (
+    <p className="field-error" role="alert">
+      {error}
+    </p>
+  );
+
   const tick = (id: string, words: ReactNode) => (
     <Checkbox
       checked={ticked.includes(id)}
@@ -66,15 +74,15 @@ function Start({ start }: { start: StartView }) {
 
   const begin = async () => {
     const missing = wanted.find((id) => !ticked.includes(id));
-    const wrong = blocked[0]
+    const reason = blocked[0]
       ? "Something has to be mended on the bench first."
       : missing
         ? `${open} of the list ${open === 1 ? "is" : "are"} not ticked. Read or do each, then tick it.`
         : by.trim() === ""
           ? "Type your name: it stands in the record."
           : "";
-    setError(wrong);
-    if (wrong) {
+    setError(reason);
+    if (reason) {
       // Once it can be seen: a folded plate opens first.
       setTimeout(() =>
         form.current?.querySelector<HTMLInputElement>(missing ? `[data-tick="${missing}"] input` : "#signer")?.focus(),
@@ -162,6 +170,7 @@ function Start({ start }: { start: StartView }) {
           >
             <h2 className="head">Read, tick and sign</h2>
             <p className="hint">Habits and reminders only: local rules and the supplier’s sheet come first.</p>
+            {unread && wrong}
             <ul className="start-ticks">
               {stops.map((stop) => (
                 <li key={stop.id}>{stop.blocks ? told(stop) : tick(stop.id, told(stop))}</li>
@@ -181,11 +190,7 @@ function Start({ start }: { start: StartView }) {
                 }}
               />
             </FormLine>
-            {error && (
-              <p className="field-error" role="alert">
-                {error}
-              </p>
-            )}
+            {!unread && wrong}
             <Button htmlType="submit">Begin the batch</Button>
           </form>
         </div>

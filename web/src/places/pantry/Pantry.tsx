@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Input, Segmented } from "antd";
 import { useDeferredValue, useEffect, useRef, useState } from "react";
-import { useLocation, useNavigate, useSearchParams } from "react-router";
+import { Link, useLocation, useNavigate, useSearchParams } from "react-router";
 import { api, type Container, inWords, type Material, type OwnMaterial, type ShelfGroup } from "../../api/client";
 import { keys, touch } from "../../api/keys";
 import { SaidLine } from "../../kit/SaidLine";
@@ -150,7 +150,10 @@ export function Pantry() {
           <h1 className="title">Pantry</h1>
           <p className="facts">
             {materials} {plural("material", materials)}, {containers.length} {plural("container", containers.length)}
-            {view.data && view.data.worth > 0 && `, ${units.money(view.data.worth)} on the shelf`}
+            {view.data && view.data.worth > 0 && `, ${units.money(view.data.worth)} on the shelf`}.{" "}
+            <Link className="openable" to="/house#kit">
+              Kit
+            </Link>
           </p>
           <StepsBack
             undo={stock.steps.undo?.words}
@@ -158,7 +161,6 @@ export function Pantry() {
             onStep={(way) => void stock.go(way)}
           />
           <div className="acts">
-            <Button onClick={() => navigate("/house#kit")}>Kit</Button>
             <Button aria-pressed={counting} onClick={() => go({ count: counting ? null : "1" })}>
               {counting ? "Done counting" : "Count stock"}
             </Button>
