@@ -26,6 +26,9 @@ public static class AmberServer
 {
     private const long LargestBody = 20_000_000;
 
+    /// <summary>So long a page takes to come back to a batch in the making.</summary>
+    private static readonly TimeSpan BatchComes = TimeSpan.FromSeconds(1);
+
     /// <param name="configure">Lets a test or a benchmark add to the host before it is built.</param>
     /// <exception cref="PantryFileException">When the data file cannot be used.</exception>
     public static WebApplication Build(AmberOptions options, Action<WebApplicationBuilder>? configure = null)
@@ -139,7 +142,12 @@ public static class AmberServer
         await using var app = Build(options);
         var firstPage = Task.Run(async () =>
         {
-            await ReadyBatch(app);
+            if (await ReadyBatch(app))
+            {
+                // Its page needs the second core now.
+                await Task.Delay(BatchComes, app.Lifetime.ApplicationStopping).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+            }
+
             await ReadyFirstPage(app);
         });
         await app.StartAsync();
@@ -175,14 +183,19 @@ public static class AmberServer
         });
     }
 
-    /// <summary>A batch that stands in the middle is taken up before anything else is looked at.</summary>
-    private static Task ReadyBatch(WebApplication app) =>
-        Ready(app, async (db, keeper) =>
+    /// <summary>A batch that stands in the middle is taken up before anything else is looked at; whether there is one.</summary>
+    private static async Task<bool> ReadyBatch(WebApplication app)
+    {
+        var isThere = false;
+        await Ready(app, async (db, keeper) =>
         {
             var open = db.Batches.Where(batch => batch.FinishedAt == null).OrderByDescending(batch => batch.TouchedAt);
             var last = await open.Select(batch => (int?)batch.Id).FirstOrDefaultAsync();
+            isThere = last is not null;
             return last is { } id ? await BatchViews.Get(db, keeper, id) : null;
         });
+        return isThere;
+    }
 
     /// <summary>Answers the first page once while the browser is still opening.</summary>
     private static Task ReadyFirstPage(WebApplication app) =>
