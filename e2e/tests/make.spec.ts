@@ -157,7 +157,7 @@ test("a fizzy is wetted by counted sprays and squeezes, by keys, through a reloa
   await page.locator(".next").click({ delay: 700 });
   await expect(page.getByText(/No squeeze has held yet/)).toBeVisible();
   await page.getByRole("button", { name: "holds and just crumbles" }).click();
-  await expect(page.getByText(/Stop wetting; press now/)).toBeVisible();
+  await expect(page.getByText(/Stop wetting; press now, it does not wait/)).toBeVisible();
   await expect(page.locator(".wet-spray")).toBeDisabled();
   await next(page, () => page.locator(".next").click());
   await expect(page.locator(".make-title")).not.toHaveText("Sprays so far");
