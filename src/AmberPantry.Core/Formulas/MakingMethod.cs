@@ -26,8 +26,6 @@ public sealed record MakingMethod(PlanRoute? Route)
     /// <summary>The same made with a piece of the kit.</summary>
     internal MakingMethod With(string piece) => this with { Kit = [.. (Kit ?? []).Where(id => id != piece), piece] };
 
-    internal MakingMethod Without(IEnumerable<string> pieces) => this with { Kit = Kit?.Except(pieces).ToArray() };
-
     /// <summary>Nothing in it differs from usual.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public bool IsUsual => Route is null && Choices.Count == 0 && Steps is null && Kit is null or { Count: 0 };

@@ -184,37 +184,33 @@ public static class AmberServer
     }
 
     /// <summary>A batch that stands in the middle is taken up before anything else is looked at; whether there is one.</summary>
-    private static async Task<bool> ReadyBatch(WebApplication app)
-    {
-        var isThere = false;
-        await Ready(app, async (db, keeper) =>
+    private static Task<bool> ReadyBatch(WebApplication app) => Ready(app, async (db, keeper) =>
         {
             var open = db.Batches.Where(batch => batch.FinishedAt == null).OrderByDescending(batch => batch.TouchedAt);
             var last = await open.Select(batch => (int?)batch.Id).FirstOrDefaultAsync();
-            isThere = last is not null;
             return last is { } id ? await BatchViews.Get(db, keeper, id) : null;
         });
-        return isThere;
-    }
 
     /// <summary>Answers the first page once while the browser is still opening.</summary>
-    private static Task ReadyFirstPage(WebApplication app) =>
+    private static Task<bool> ReadyFirstPage(WebApplication app) =>
         Ready(app, async (db, keeper) =>
             await TodayViews.Get(db, keeper, app.Services.GetRequiredService<PantryClock>(), app.Services.GetRequiredService<LiveDevices>())
         );
 
-    /// <summary>Works an answer out before anybody asks, so that nobody waits for the first use of file and model.</summary>
-    private static async Task Ready(WebApplication app, Func<PantryDb, WorkshopKeeper, Task<object?>> answer)
+    /// <summary>Works an answer out before anybody asks, so that nobody waits for the first use of file and model; whether there was one.</summary>
+    private static async Task<bool> Ready(WebApplication app, Func<PantryDb, WorkshopKeeper, Task<object?>> answer)
     {
         try
         {
             await using var scope = app.Services.CreateAsyncScope();
             var told = await answer(scope.ServiceProvider.GetRequiredService<PantryDb>(), app.Services.GetRequiredService<WorkshopKeeper>());
             JsonSerializer.Serialize(Stream.Null, told, WireJson.Options);
+            return told is not null;
         }
         catch (Exception error)
         {
             app.Logger.LogWarning(error, "An answer could not be readied; it is worked out when it is asked for.");
+            return false;
         }
     }
 

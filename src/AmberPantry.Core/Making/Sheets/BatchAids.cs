@@ -32,7 +32,7 @@ public sealed class BatchAids(MaterialShelf shelf, Workshop workshop, FamilyRegi
         var set = batch.Content.Method?.Choices.GetValueOrDefault("set");
         var kind = BatchKit.KindAt(batch.Step(batch.AtStep), route);
         return new AidsOfBatch(
-            kind is { } of ? BatchKit.Question(planned.With(batch.Content with { Method = batch.Method }), of) : null,
+            kind is { } of ? BatchKit.Question(planned, batch.Method, of) : null,
             BatchKit.Others(planned, batch),
             batch
                 .Steps.Select(step => (step.Id, Cards: StageCard.Of(step, route, set, planned.Say)))

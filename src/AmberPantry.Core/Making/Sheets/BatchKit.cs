@@ -37,18 +37,21 @@ internal static class BatchKit
     }
 
     /// <summary>The one of a kind that is taken: the chosen one, else the smallest that the batch fits into; null where none is known.</summary>
-    public static KitPiece? Taken(Subject subject, KitKind kind)
+    public static KitPiece? Taken(Subject subject, KitKind kind) => Fitting(subject, kind, Of(subject));
+
+    /// <summary>The smallest that so much goes into, or the largest where it goes into none; null where there is none.</summary>
+    public static KitPiece? Smallest(IEnumerable<KitPiece> pieces, double ml)
     {
-        KitPiece[] there = [.. Of(subject).Where(piece => piece.Kind == kind).OrderBy(piece => piece.VolumeMl)];
-        var needs = Millilitres(subject) / Most(kind);
-        return there.FirstOrDefault(piece => piece.VolumeMl is not { } ml || ml >= needs) ?? there.LastOrDefault();
+        KitPiece[] there = [.. pieces.OrderBy(piece => piece.VolumeMl)];
+        return there.FirstOrDefault(piece => piece.VolumeMl is not { } holds || holds >= ml) ?? there.LastOrDefault();
     }
 
     /// <summary>What may be chosen for a batch, where the house has more than one.</summary>
     public static IReadOnlyList<KitQuestion> Questions(Subject subject, PlanRoute route) =>
-        [.. Kinds(route).Select(kind => Question(subject, kind)).OfType<KitQuestion>()];
+        [.. Kinds(route).Select(kind => Question(subject, subject.Formula.Method, kind)).OfType<KitQuestion>()];
 
-    public static KitQuestion? Question(Subject subject, KitKind kind)
+    /// <param name="method">How it is made, with what was taken on the way.</param>
+    public static KitQuestion? Question(Subject subject, MakingMethod? method, KitKind kind)
     {
         var all = subject.Workshop.Kit.Where(piece => piece.Kind == kind).ToArray();
         return all.Length < 2
@@ -56,11 +59,14 @@ internal static class BatchKit
             : new KitQuestion(
                 kind,
                 Asks(kind),
-                subject.Formula.Method?.Kit?.LastOrDefault(id => all.Any(piece => piece.Id == id)),
-                Taken(subject.With(subject.Formula with { Method = subject.Formula.Method?.Without(all.Select(piece => piece.Id)) }), kind)?.Id,
+                method?.Kit?.LastOrDefault(id => all.Any(piece => piece.Id == id)),
+                Fitting(subject, kind, all)?.Id,
                 [.. all.Select(piece => new KitOption(piece.Id, piece.Name, Full(subject, piece)))]
             );
     }
+
+    private static KitPiece? Fitting(Subject subject, KitKind kind, IEnumerable<KitPiece> kit) =>
+        Smallest(kit.Where(piece => piece.Kind == kind), Millilitres(subject) / Most(kind));
 
     /// <summary>What a step is done in; null for a step that wants none.</summary>
     public static KitKind? KindAt(MakeStep step, PlanRoute route) =>

@@ -71,9 +71,6 @@ internal static class MixerFit
     private static KitPiece? Of(IReadOnlyList<KitPiece> kit, KitKind kind) => kit.FirstOrDefault(piece => piece.Kind == kind);
 
     /// <summary>The smallest of known width that it fits into; else the largest of known width.</summary>
-    private static KitPiece? Into(IReadOnlyList<KitPiece> kit, KitKind kind, double ml)
-    {
-        KitPiece[] known = [.. kit.Where(piece => piece.Kind == kind && piece.WidthMm is not null).OrderBy(piece => piece.VolumeMl)];
-        return known.FirstOrDefault(piece => piece.VolumeMl >= ml) ?? known.LastOrDefault();
-    }
+    private static KitPiece? Into(IReadOnlyList<KitPiece> kit, KitKind kind, double ml) =>
+        BatchKit.Smallest(kit.Where(piece => piece.Kind == kind && piece.WidthMm is not null), ml);
 }

@@ -77,7 +77,7 @@ export function CoolingBody({
           </ul>
         )}
         {asks === "word" && (
-          <ul className="cooling-choices" aria-label="What the hand feels" data-pictures>
+          <ul className="cooling-choices" aria-label="What the hand feels">
             {watch.words.map((word) => (
               <li key={word.id}>
                 <button
