@@ -134,8 +134,24 @@ test("stock is counted place by place in two windows, in ounces, and a lot is se
   await page.goto(`${demo.url}/pantry?show=look`);
   await page.getByRole("button", { name: "Mango butter", exact: true }).click();
   await expect(page.getByText(/is set apart: smells of smoke/).first()).toBeVisible();
+  // What the other window does is seen in this one, which nobody touches meanwhile.
+  await other.getByRole("button", { name: "Use it again" }).click();
+  await expect(page.getByText(/is set apart: smells of smoke/)).toHaveCount(0);
   await page.goto(demo.url);
+  await expect(page.getByText(/Mango butter: lot M-17/)).toHaveCount(0);
+  await other.getByRole("button", { name: "Set apart…" }).click();
+  await typedInto(other);
+  await other.keyboard.type("smells of smoke");
+  await other.keyboard.press("Enter");
   await expect(page.getByText(/Mango butter: lot M-17/)).toBeVisible();
+  const planned = page.locator(".today-row", { hasText: "Thole Lip Balm" }).first();
+  await expect(planned).toHaveCount(0);
+  await other.goto(`${demo.url}/make/of/9`);
+  await other.getByRole("button", { name: "Keep it for this batch" }).click();
+  await expect(planned).toContainText("kept for it in the pantry");
+  await planned.getByRole("button", { name: "Start" }).click();
+  await expect(page).toHaveURL(/make\/of\/9$/);
+  await page.goto(demo.url);
   await page.getByRole("listitem").filter({ hasText: "Mango butter" }).getByRole("button", { name: "See its lots" }).first().click();
   await expect(page).toHaveURL(/mango/);
 });

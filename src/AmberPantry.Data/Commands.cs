@@ -24,6 +24,7 @@ public static class Commands
             var answer = await work();
             await db.SaveChangesAsync();
             await all.CommitAsync();
+            db.HasWritten = true;
             return answer;
         }
         finally

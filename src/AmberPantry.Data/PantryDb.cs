@@ -13,6 +13,9 @@ namespace AmberPantry.Data;
 /// <summary>The workshop's records in one SQLite file.</summary>
 public sealed class PantryDb(DbContextOptions<PantryDb> options) : DbContext(options)
 {
+    /// <summary>Whether a command has been written through it.</summary>
+    public bool HasWritten { get; internal set; }
+
     public DbSet<PantryRow> Pantry => Set<PantryRow>();
 
     public DbSet<HouseRow> House => Set<HouseRow>();

@@ -2,6 +2,7 @@ using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Making;
 using AmberPantry.Core.Making.Clocks;
 using AmberPantry.Core.Materials;
+using CsCheck;
 
 namespace AmberPantry.Core.Tests;
 
@@ -129,4 +130,58 @@ public class BatchClockTests
         Assert.Single(lane, span => span.IsBoth);
         Assert.Equal(["free 11\u202fh 27"], HandsLine.Lane([], Noon, Noon.AddMinutes(687)).Select(span => span.Words));
     }
+
+    [Fact]
+    public void WhatFollowsAtOnceIsOneActAndActsAreNumberedThroughTheDay()
+    {
+        HandsBlock[] blocks =
+        [
+            Block("a", 0, 4, 0) with
+            {
+                Title = "Weigh 3 lines",
+            },
+            Block("a", 4, 9, 0) with
+            {
+                Title = "Prepare the pot",
+            },
+            Block("a", 13, 30, 0) with
+            {
+                Hands = Hands.None,
+            },
+            Block("a", 43, 5, 0),
+            Block("b", 20, 10, 0),
+        ];
+        var acts = HandsLine.Acts(blocks, Noon.AddMinutes(1), Noon.AddHours(1));
+        Assert.Equal(["1 a Prepare the pot", "2 b Pour", "3 a Pour"], acts.Select(act => $"{act.Number} {act.Lot} {act.Title}"));
+        Assert.Equal((Noon.AddMinutes(1), Noon.AddMinutes(13)), (acts[0].From, acts[0].To));
+        Assert.Single(HandsLine.Acts(blocks, Noon.AddMinutes(1), Noon.AddMinutes(15)));
+        Assert.Empty(HandsLine.Acts(blocks, Noon.AddHours(1), Noon.AddHours(2)));
+    }
+
+    [Fact]
+    public void WhatIsPlannedBeginsWhereTheHandsAreFree()
+    {
+        var steps = InHand.At(Balm, "gather").Batch.Steps;
+        var now = Noon.AddMinutes(2);
+        var alone = HandsLine.Place("p", steps, [], now)!;
+        Assert.Equal(Noon.AddMinutes(5), alone[0].From);
+        Assert.Equal(HandsLine.Of("p", steps, Noon.AddMinutes(5)), alone);
+        Assert.Equal(Noon.AddMinutes(35), HandsLine.Place("p", steps, [Block("a", 0, 32, 0)], now)![0].From);
+        Assert.Null(HandsLine.Place("p", steps, [Block("a", 0, 25 * 60, 0)], now));
+    }
+
+    [Fact]
+    public void WhatIsPlannedNeverMeetsTheHandsOfAnother() =>
+        Gen.Select(Gen.Int[0, 300], Gen.Int[2, 60])
+            .Array[0, 6]
+            .Sample(
+                taken =>
+                {
+                    var others = taken.Select((one, i) => Block($"o{i}", one.Item1, one.Item2, 0)).ToArray();
+                    var placed = HandsLine.Place("p", InHand.At(Balm, "gather").Batch.Steps, others, Noon);
+                    Assert.NotNull(placed);
+                    Assert.DoesNotContain(HandsClash.Of([.. others, .. placed]), clash => clash.First.Lot == "p" || clash.Waits.Lot == "p");
+                },
+                iter: 40
+            );
 }

@@ -140,20 +140,51 @@ public class DeviceApiTests
         foreign.Options.SetRequestHeader("Origin", "http://elsewhere.example");
         await Assert.ThrowsAsync<WebSocketException>(() => foreign.ConnectAsync(address, enough.Token));
 
-        using var page = new ClientWebSocket();
-        await page.ConnectAsync(address, enough.Token);
-        await page.SendAsync(Encoding.UTF8.GetBytes("{\"protocol\":\"json\",\"version\":1}\u001e"), WebSocketMessageType.Text, true, enough.Token);
+        using var page = await Line(host, enough.Token);
+        var heard = await Hear(page, "\"standing\":\"settled\"", enough.Token);
+        var first = JsonNode.Parse(heard.Split('\u001e').First(part => part.Contains("\"target\"", StringComparison.Ordinal)))!;
+        Assert.Equal((LiveHub.Device, "scale"), (first.Text("target"), first["arguments"]![0]!.Text("kind")));
+        await page.CloseAsync(WebSocketCloseStatus.NormalClosure, null, enough.Token);
+    }
+
+    [Fact]
+    public async Task APageHearsThatAnotherHasWrittenAndNothingOfWhatIsOnlyAsked()
+    {
+        await using var host = await PantryHost.Start();
+        using var enough = CancellationTokenSource.CreateLinkedTokenSource(TestContext.Current.CancellationToken);
+        enough.CancelAfter(TimeSpan.FromSeconds(30));
+        using var page = await Line(host, enough.Token);
+        await Hear(page, "\"kind\":\"weather\"", enough.Token);
+        await host.Refused(400, HttpMethod.Put, "/api/today/reading", new { workroomC = 900 });
+        await host.Get("/api/today");
+        host.Client.DefaultRequestHeaders.Add("X-Amber-Page", "first");
+        await Story.Formula(host, "Quay Balm");
+        var heard = await Hear(page, LiveHub.Changed, enough.Token);
+        Assert.Contains("{\"type\":1,\"target\":\"changed\",\"arguments\":[\"first\"]}", heard, StringComparison.Ordinal);
+        Assert.DoesNotContain("\"arguments\":[\"\"]", heard, StringComparison.Ordinal);
+        await page.CloseAsync(WebSocketCloseStatus.NormalClosure, null, enough.Token);
+    }
+
+    private static async Task<ClientWebSocket> Line(PantryHost host, CancellationToken enough)
+    {
+        var page = new ClientWebSocket();
+        await page.ConnectAsync(new Uri($"ws://{host.Client.BaseAddress!.Authority}{LiveHub.Path}"), enough);
+        await page.SendAsync(Encoding.UTF8.GetBytes("{\"protocol\":\"json\",\"version\":1}\u001e"), WebSocketMessageType.Text, true, enough);
+        return page;
+    }
+
+    /// <summary>All that is heard until those words come.</summary>
+    private static async Task<string> Hear(ClientWebSocket page, string words, CancellationToken enough)
+    {
         var heard = new StringBuilder();
         var buffer = new byte[8192];
-        while (!heard.ToString().Contains("\"standing\":\"settled\"", StringComparison.Ordinal))
+        while (!heard.ToString().Contains(words, StringComparison.Ordinal))
         {
-            var part = await page.ReceiveAsync(buffer, enough.Token);
+            var part = await page.ReceiveAsync(buffer, enough);
             heard.Append(Encoding.UTF8.GetString(buffer, 0, part.Count));
         }
 
-        var first = JsonNode.Parse(heard.ToString().Split('\u001e').First(part => part.Contains("\"target\"", StringComparison.Ordinal)))!;
-        Assert.Equal((LiveHub.Device, "scale"), (first.Text("target"), first["arguments"]![0]!.Text("kind")));
-        await page.CloseAsync(WebSocketCloseStatus.NormalClosure, null, enough.Token);
+        return heard.ToString();
     }
 
     [Fact]

@@ -37,6 +37,32 @@ public class MakingPartsApiTests
         await host.Refused(404, HttpMethod.Put, "/api/batches/start/999/reserved", new { reserved = true });
     }
 
+    [Fact]
+    public async Task WhatIsKeptForABatchGetsItsTimeBesideWhatIsInHand()
+    {
+        await using var host = await PantryHost.Start();
+        var (first, second) = (await Story.Formula(host, "Quay Balm"), await Story.Formula(host, "Mole Balm"));
+        foreach (var one in new[] { first, second })
+        {
+            await host.Put($"/api/batches/start/{one.Int("id")}/reserved", new { reserved = true });
+        }
+
+        Assert.Empty((await host.Get("/api/batches/clocks"))["acts"]!.AsArray());
+        var planned = await host.Get("/api/batches/clocks?planned=true");
+        JsonNode[] acts = [.. planned["acts"]!.AsArray().Select(act => act!)];
+        Assert.Equal(Enumerable.Range(1, acts.Length), acts.Select(act => act.Int("number")));
+        Assert.Equal("Quay Balm", acts[0].Text("title"));
+        Assert.StartsWith("trial 1, ", acts[0].Text("says"), StringComparison.Ordinal);
+        Assert.Contains(acts, act => act.Text("title") == "Mole Balm" && act.Int("batch") == 0 && act.Int("trial") == second.Int("id"));
+        Assert.Contains(acts, act => act.Text("says") == "Quay Balm");
+        Assert.Empty(planned["clashes"]!.AsArray());
+
+        var batch = await host.Begin(first.Int("id"));
+        var begun = await host.Get("/api/batches/clocks?planned=true");
+        Assert.Equal(batch.Int("id"), begun["acts"]![0]!.Int("batch"));
+        Assert.Equal([batch.Int("id"), 0], begun["batches"]!.AsArray().Select(one => one!.Int("batch")));
+    }
+
     private static async Task<JsonNode> Line(PantryHost host, string material) =>
         (await host.Get("/api/stock"))["rows"]!.AsArray().Select(row => row!["line"]!).First(line => line.Text("of") == material);
 

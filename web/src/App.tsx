@@ -1,15 +1,16 @@
 import { ConfigProvider } from "antd";
 import { Suspense, useState } from "react";
-import { Navigate, Route, Routes, useLocation, useNavigate } from "react-router";
+import { matchRoutes, Navigate, Route, Routes, useLocation, useNavigate } from "react-router";
 import { HouseProvider, useHouse } from "./shell/HouseContext";
 import { JumpTo } from "./shell/JumpTo";
 import { KeysHelp } from "./shell/KeysHelp";
 import { Mishap } from "./shell/Mishap";
-import { page } from "./shell/page";
+import { page, type Page } from "./shell/page";
 import { ClockStrip } from "./shell/ClockStrip";
 import { places, Shelf } from "./shell/Shelf";
 import { useFocusKept } from "./shell/useFocusKept";
 import { useKeys } from "./shell/useKeys";
+import { useOtherPages } from "./shell/useOtherPages";
 import { useMedia } from "./shell/useMedia";
 import { antTheme } from "./theme/antd";
 
@@ -40,6 +41,32 @@ const Pantry = page("Pantry", () => import("./places/pantry/Pantry"));
 const BookIn = page("BookIn", () => import("./places/pantry/BookIn"));
 const Logbook = page("Logbook", () => import("./places/logbook/Logbook"));
 const HousePage = page("HousePage", () => import("./places/house/House"));
+
+const pages: [string, Page][] = [
+  ["/today", TodayPage],
+  ["/bench", BenchDoor],
+  ["/bench/new", StartPage],
+  ["/bench/paste", PastePage],
+  ["/bench/compare", ComparePage],
+  ["/bench/read", LabelPage],
+  ["/bench/all", LibraryPage],
+  ["/bench/:trial", BenchPage],
+  ["/make", MakeList],
+  ["/make/of/:trial", MakeStart],
+  ["/make/:batch", MakeBatch],
+  ["/pantry", Pantry],
+  ["/pantry/book-in", BookIn],
+  ["/logbook", Logbook],
+  ["/logbook/:batch", Logbook],
+  ["/house", HousePage],
+];
+
+/** Fetches the script of the page at an address before the page is drawn. */
+export async function readyPage(pathname: string): Promise<void> {
+  const routes = pages.map(([path, Page]) => ({ path, id: path, handle: Page }));
+  const found = matchRoutes(routes, pathname === "/" ? "/today" : pathname)?.at(-1);
+  await found?.route.handle.ready();
+}
 
 export function App() {
   return (
@@ -85,6 +112,7 @@ function Pages() {
     house.house.preferences.singleKeys,
   );
   useFocusKept();
+  useOtherPages();
   useKeys({ "?": () => setHelping(true) });
   return (
     <div className="app">
@@ -97,22 +125,9 @@ function Pages() {
         <Suspense fallback={<main id="main" className="plates" />}>
           <Routes>
             <Route path="/" element={<Navigate replace to="/today" />} />
-            <Route path="/today" element={<TodayPage />} />
-            <Route path="/bench" element={<BenchDoor />} />
-            <Route path="/bench/new" element={<StartPage />} />
-            <Route path="/bench/paste" element={<PastePage />} />
-            <Route path="/bench/compare" element={<ComparePage />} />
-            <Route path="/bench/read" element={<LabelPage />} />
-            <Route path="/bench/all" element={<LibraryPage />} />
-            <Route path="/bench/:trial" element={<BenchPage />} />
-            <Route path="/make" element={<MakeList />} />
-            <Route path="/make/of/:trial" element={<MakeStart />} />
-            <Route path="/make/:batch" element={<MakeBatch />} />
-            <Route path="/pantry" element={<Pantry />} />
-            <Route path="/pantry/book-in" element={<BookIn />} />
-            <Route path="/logbook" element={<Logbook />} />
-            <Route path="/logbook/:batch" element={<Logbook />} />
-            <Route path="/house" element={<HousePage />} />
+            {pages.map(([path, Page]) => (
+              <Route key={path} path={path} element={<Page />} />
+            ))}
             <Route path="*" element={<NotHere />} />
           </Routes>
         </Suspense>

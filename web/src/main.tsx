@@ -4,12 +4,14 @@ import { createRoot } from "react-dom/client";
 import { BrowserRouter } from "react-router";
 import { api, NoConnection, Refused } from "./api/client";
 import { keys } from "./api/keys";
-import { App } from "./App";
+import { App, readyPage } from "./App";
 import { startOutbox } from "./shell/outbox";
 import "@fontsource-variable/archivo/wdth.css";
 import "@fontsource-variable/atkinson-hyperlegible-next/index.css";
 import "./theme/tokens.css";
 import "./theme/base.css";
+
+const waitMs = 1000;
 
 const queries = new QueryClient({
   defaultOptions: {
@@ -25,25 +27,26 @@ const queries = new QueryClient({
 
 // Asked beside the house, not after it.
 if (/^\/(today)?$/.test(location.pathname)) void queries.prefetchQuery({ queryKey: keys.today, queryFn: api.today });
-// A batch that was broken off is taken up at once: its script comes beside it.
+// A batch that was broken off is taken up at once.
 const making = Number(/^\/make\/(\d+)$/.exec(location.pathname)?.[1]);
-if (making) {
-  void queries.prefetchQuery({ queryKey: keys.batch(making), queryFn: () => api.batch(making) });
-  void import("./places/make/MakeBatch");
-}
+if (making) void queries.prefetchQuery({ queryKey: keys.batch(making), queryFn: () => api.batch(making) });
 
 // What an earlier page could not send goes now.
 startOutbox();
 
 const root = document.getElementById("root");
 if (!root) throw new Error("The page has no root.");
-// A page that stops is told on the page and to whoever watches the browser.
-createRoot(root, { onCaughtError: reportError }).render(
-  <StrictMode>
-    <QueryClientProvider client={queries}>
-      <BrowserRouter>
-        <App />
-      </BrowserRouter>
-    </QueryClientProvider>
-  </StrictMode>,
-);
+const draw = () =>
+  // A page that stops is told on the page and to whoever watches the browser.
+  createRoot(root, { onCaughtError: reportError }).render(
+    <StrictMode>
+      <QueryClientProvider client={queries}>
+        <BrowserRouter>
+          <App />
+        </BrowserRouter>
+      </QueryClientProvider>
+    </StrictMode>,
+  );
+// What stands in for a page that is not there yet would keep it from the screen for a third of a second.
+const longest = new Promise((over) => setTimeout(over, waitMs));
+void Promise.race([readyPage(location.pathname).catch(() => undefined), longest]).then(draw);

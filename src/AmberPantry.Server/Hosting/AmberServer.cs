@@ -67,6 +67,7 @@ public static class AmberServer
         builder.Services.AddSingleton(new WallClock(TimeProvider.System));
         builder.Services.AddSingleton<PantryClock>();
         builder.Services.AddSingleton<CopyWork>();
+        builder.Services.AddSingleton<FirstBatch>();
         builder.Services.AddSingleton(_ => held);
         builder.Services.AddHostedService<DailyCopyService>();
         builder.Services.AddSingleton<LiveDevices>().AddHostedService<DeviceBridge>();
@@ -112,7 +113,7 @@ public static class AmberServer
         app.UseExceptionHandler();
         app.UseStatusCodePages();
         app.MapOpenApi();
-        var api = app.MapGroup("/api").AddEndpointFilter<WholeBodies>();
+        var api = app.MapGroup("/api").AddEndpointFilter<WholeBodies>().AddEndpointFilter<TellsOthers>();
         api.MapGet("/health", () => new Health("ready")).WithTags("health");
         ScienceEndpoints.Map(api.MapGroup("/science").WithTags("science"));
         AssessEndpoints.Map(api.WithTags("bench"));
@@ -140,9 +141,11 @@ public static class AmberServer
     {
         var model = Task.Run(() => PantryFile.Model(options.DataFile));
         await using var app = Build(options);
+        var batch = Task.Run(() => ReadyBatch(app));
+        app.Services.GetRequiredService<FirstBatch>().Ready = batch;
         var firstPage = Task.Run(async () =>
         {
-            if (await ReadyBatch(app))
+            if (await batch)
             {
                 // Its page needs the second core now.
                 await Task.Delay(BatchComes, app.Lifetime.ApplicationStopping).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);

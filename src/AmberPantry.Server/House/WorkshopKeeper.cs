@@ -1,5 +1,7 @@
+using System.Collections.Concurrent;
 using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Making;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Pantry;
 using AmberPantry.Core.Workshops;
@@ -40,6 +42,9 @@ public sealed record OpenWorkshop(HouseSettings House, int Revision, DateTime? R
 
     /// <summary>Assessments already given; they go with the workshop they were given for.</summary>
     public AnswerShelf Answers { get; } = new();
+
+    /// <summary>How planned batches will be made: by trial, the revision it was worked out for and its steps; they go with the workshop too.</summary>
+    public ConcurrentDictionary<int, (int Revision, IReadOnlyList<MakeStep> Steps)> Planned { get; } = new();
 
     /// <summary>Formulas as a search asks for them; they go with the workshop too.</summary>
     public LibraryShelf Library { get; } = new(Shelf, House.Workshop);

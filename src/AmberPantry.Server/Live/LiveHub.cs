@@ -2,13 +2,16 @@ using Microsoft.AspNetCore.SignalR;
 
 namespace AmberPantry.Server.Live;
 
-/// <summary>Tells pages what the devices say, as they say it. Nothing is told to it: orders go through the API.</summary>
+/// <summary>Tells pages what the devices say, as they say it, and that something was written. Nothing is told to it: orders go through the API.</summary>
 public sealed class LiveHub(LiveDevices devices) : Hub
 {
     public const string Path = "/live";
 
     /// <summary>Name of the message with a device's state.</summary>
     public const string Device = "device";
+
+    /// <summary>Name of the message that something was written, with the page that wrote it.</summary>
+    public const string Changed = "changed";
 
     /// <summary>A page that has just come hears how all of them stand.</summary>
     public override async Task OnConnectedAsync()

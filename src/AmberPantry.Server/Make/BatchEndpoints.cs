@@ -48,6 +48,12 @@ public sealed record WatchView(string Step, DateTime Now, CoolingWatch? Cooling,
 /// <summary>A command as it was taken.</summary>
 public sealed record BatchHistory(Guid Id, DateTime HappenedAt, DateTime ArrivedAt, BatchCommand Command);
 
+/// <summary>The batch in the making that is readied at the start: whoever asks for it meanwhile waits, and does not do the same beside it.</summary>
+public sealed class FirstBatch
+{
+    public Task Ready { get; set; } = Task.CompletedTask;
+}
+
 /// <summary>Making a batch, one recorded act at a time.</summary>
 public static class BatchEndpoints
 {
@@ -59,8 +65,10 @@ public static class BatchEndpoints
         batches.MapPost("/", Begin);
         batches.MapGet("/start/{trial:int}", Start);
         batches.MapPut("/start/{trial:int}/reserved", Reserve);
-        batches.MapGet("/clocks", (PantryDb db, WorkshopKeeper keeper, PantryClock clock) => ClockViews.Get(db, keeper, clock));
-        batches.MapGet("/{id:int}", (int id, PantryDb db, WorkshopKeeper keeper) => BatchViews.Get(db, keeper, id));
+        batches.MapGet("/clocks", (PantryDb db, WorkshopKeeper keeper, PantryClock clock, bool? planned) =>
+            ClockViews.Get(db, keeper, clock, planned ?? false)
+        );
+        batches.MapGet("/{id:int}", One);
         batches.MapGet("/{id:int}/history", History);
         batches.MapGet("/{id:int}/watch", Watch);
         batches.MapPost("/{id:int}/commands", Take);
@@ -70,6 +78,12 @@ public static class BatchEndpoints
 
     private static async Task<BatchView> Begin(BeginBatch begin, PantryDb db, WorkshopKeeper keeper, PantryClock clock) =>
         await BatchViews.Get(db, keeper, await new BatchKeeper(db, keeper, clock).Begin(begin));
+
+    private static async Task<BatchView> One(int id, PantryDb db, WorkshopKeeper keeper, FirstBatch first)
+    {
+        await first.Ready;
+        return await BatchViews.Get(db, keeper, id);
+    }
 
     /// <summary>How this trial is made, and what must be read before a batch of it begins.</summary>
     private static async Task<StartView> Start(int trial, PantryDb db, WorkshopKeeper keeper)

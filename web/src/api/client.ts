@@ -214,7 +214,10 @@ export const inWords = (error: unknown): string => (error instanceof Refused ? e
 /** The server did not answer at all. */
 export class NoConnection extends Error {}
 
-const client = createClient<paths>({ baseUrl: "" });
+/** How this page is told apart from the others: it knows what it has written itself. */
+export const thisPage = Math.random().toString(36).slice(2);
+
+const client = createClient<paths>({ baseUrl: "", headers: { "X-Amber-Page": thisPage } });
 
 type Listener = (connected: boolean) => void;
 const listeners = new Set<Listener>();
@@ -469,7 +472,8 @@ export const api = {
     data(
       client.PUT("/api/batches/start/{trial}/reserved", { params: { path: { trial } }, body: { reserved } }),
     ) as Promise<StartView>,
-  clocks: () => data(client.GET("/api/batches/clocks")) as Promise<Clocks>,
+  clocks: (planned = false) =>
+    data(client.GET("/api/batches/clocks", { params: { query: planned ? { planned } : {} } })) as Promise<Clocks>,
   giveUpBatch: (id: number) => data(client.DELETE("/api/batches/{id}", at(id))),
   logbook: (query: ListQuery = {}) =>
     data(client.GET("/api/logbook", { params: { query } })) as Promise<Page<BatchBrief>>,

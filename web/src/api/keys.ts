@@ -41,7 +41,7 @@ export const keys = {
   logbook: (query: ListQuery = {}) => ["logbook", query] as const,
   batch: (id: number) => ["batch", id] as const,
   watch: (id: number, step: string | undefined) => ["watch", id, step] as const,
-  clocks: ["clocks"] as const,
+  clocks: (planned: boolean) => ["clocks", planned] as const,
   copies: ["copies"] as const,
   stock: ["stock"] as const,
   stockOf: (kind: string, key: string) => ["stock", "of", kind, key] as const,
@@ -60,7 +60,7 @@ const touches = {
   room: [["house"], ["assess"], ["trial"], ["watch"], ["clocks"]],
   house: [["assess"], ["today"], ["trial"], ["batch"], ["stock"]],
   materials: [["materials"], ["assess"], ["trial"], ["stock"]],
-  stock: [["stock"], ["materials"], ["assess"], ["trial"], ["batch"], ["today"]],
+  stock: [["stock"], ["materials"], ["assess"], ["trial"], ["batch"], ["today"], ["clocks"]],
   everything: [
     ["house"],
     ["materials"],
@@ -71,7 +71,10 @@ const touches = {
     ["batches"],
     ["logbook"],
     ["batch"],
+    ["watch"],
+    ["clocks"],
     ["stock"],
+    ["pictures"],
   ],
 } as const;
 

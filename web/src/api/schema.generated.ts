@@ -4119,7 +4119,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    planned?: boolean;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -5047,6 +5049,32 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description Work of the hands on one batch without a break. */
+        ActView: {
+            /**
+             * Format: int32
+             * @description From 1 through the day.
+             */
+            number: number;
+            /**
+             * Format: int32
+             * @description 0 where it is only planned.
+             */
+            batch: number;
+            /**
+             * Format: int32
+             * @description Id of the trial it is made from.
+             */
+            trial: number;
+            /** @description What is done; the product where a batch begins. */
+            title: string;
+            /** @description For which batch. */
+            says: string;
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            to: string;
+        };
         AddPicture: {
             /** @description Its id is the picture's. */
             stamp: components["schemas"]["Stamp"];
@@ -6023,6 +6051,8 @@ export interface components {
             /** @description What the one pair of hands does. */
             lane: components["schemas"]["HandsSpan"][];
             day: null | components["schemas"]["HandsDay"];
+            /** @description The same one after the other, numbered through the day. */
+            acts: components["schemas"]["ActView"][];
         };
         /** @description What it looks like. */
         ColourPart: {
@@ -7223,8 +7253,16 @@ export interface components {
         };
         /** @description What a batch wants of the hands from now on. */
         HandsView: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 0 where it is only planned.
+             */
             batch: number;
+            /**
+             * Format: int32
+             * @description Id of the trial it is made from.
+             */
+            trial: number;
             formulaName: string;
             /** @description Of the pot, #RRGGBB. */
             colour: string;

@@ -29,7 +29,7 @@ const clock = (batch: number, name: string, minutes: number, words = "whip windo
 const open = (clocks: object[], clashes: object[] = []) =>
   show(
     <ClockStrip />,
-    { "GET /api/batches/clocks": { now: at(0), clocks, clashes, batches: [], lane: [], day: null } },
+    { "GET /api/batches/clocks": { now: at(0), clocks, clashes, batches: [], lane: [], day: null, acts: [] } },
     "/bench/7",
   );
 
@@ -135,6 +135,7 @@ describe("the strip of clocks", () => {
             { from: at(30), to: at(60), words: "both", isBoth: true },
           ],
           day: { minutes: 80, from: at(20), to: at(70) },
+          acts: [],
         },
       },
       "/make",

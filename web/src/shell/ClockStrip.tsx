@@ -48,7 +48,7 @@ export function ClockStrip() {
     };
   }, [due?.batch, due?.clock.words, pathname]); // eslint-disable-line react-hooks/exhaustive-deps -- the title follows the call and the page, not each answer
 
-  if (all && all.batches.length > 0 && pathname === "/make") return <HandsStrip clocks={all} now={now} lanes />;
+  if (all && all.batches.length > 0 && pathname === "/make") return <HandsStrip clocks={all} now={now} />;
   if (clocks.length === 0) return null;
   const clash = all?.clashes[0];
   const x = (iso: string) => Math.min(100, Math.max(0, ((Date.parse(iso) - now) / 60_000 / shownMin) * 100));

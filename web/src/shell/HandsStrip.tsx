@@ -3,12 +3,7 @@ import type { Clocks } from "../api/client";
 import { time } from "../words/format";
 import { useWidth } from "./useWidth";
 
-type Props = {
-  clocks: Clocks;
-  now: number;
-  /** A lane for each batch; else one for the hands alone. */
-  lanes: boolean;
-};
+type Props = { clocks: Clocks; now: number };
 
 type Block = Clocks["batches"][number]["blocks"][number];
 
@@ -27,22 +22,19 @@ function spanOf(clocks: Clocks, now: number): number {
 
 const fits = (words: string, width: number) => words.length * letter + 8 < width;
 
-/** What the one pair of hands does: blocks where it is wanted, thin ones where a batch goes on alone, red where two want it. */
-export function HandsStrip({ clocks, now, lanes }: Props) {
+/** A lane for each batch: blocks where it wants the hands, thin ones where it goes on alone, red where two want them. */
+export function HandsStrip({ clocks, now }: Props) {
   const [box, width] = useWidth<HTMLDivElement>(1280);
-  // Above the places it stands for itself; on Today it is a part of the page.
-  const Box = lanes ? "nav" : "div";
   const wide = Math.max(400, width) - 24;
   const span = spanOf(clocks, now);
-  const left = lanes ? 216 : 24;
+  const left = 216;
   const x = (at: string | number) =>
     Math.max(
       left,
       Math.min(wide, left + ((wide - left) * ((typeof at === "number" ? at : Date.parse(at)) - now)) / 60_000 / span),
     );
-  const rows = lanes ? clocks.batches : [{ batch: 0, blocks: clocks.batches.flatMap((one) => one.blocks) }];
-  const tall = lanes ? 56 : 64;
-  const bottom = 14 + tall * rows.length;
+  const tall = 56;
+  const bottom = 14 + tall * clocks.batches.length;
   const every = span / 4;
   const first = new Date(now);
   first.setMinutes(Math.ceil(first.getMinutes() / 30) * 30, 0, 0);
@@ -71,7 +63,7 @@ export function HandsStrip({ clocks, now, lanes }: Props) {
                 {block.title}, {time(block.from)} to {time(block.to)}
               </title>
             </rect>
-            {fits(block.title, across) && (isHands || lanes) && (
+            {fits(block.title, across) && (
               <text
                 className={isHands && !isNow ? "hands-in" : "hands-by"}
                 x={isHands ? from + across / 2 : from + 6}
@@ -85,22 +77,20 @@ export function HandsStrip({ clocks, now, lanes }: Props) {
         );
       });
   return (
-    <Box className="hands" ref={box} aria-label={lanes ? "Batches in hand" : undefined}>
-      {lanes && (
-        <ul className="hands-names" style={{ height: bottom }}>
-          {clocks.batches.map((one) => (
-            <li key={one.batch} style={{ height: tall }}>
-              <Link to={`/make/${one.batch}`}>
-                <i className="chip" style={{ background: one.colour }} />
-                <b>{one.formulaName}</b>
-                <span>{one.says}</span>
-              </Link>
-            </li>
-          ))}
-        </ul>
-      )}
+    <nav className="hands" ref={box} aria-label="Batches in hand">
+      <ul className="hands-names" style={{ height: bottom }}>
+        {clocks.batches.map((one) => (
+          <li key={one.batch} style={{ height: tall }}>
+            <Link to={`/make/${one.batch}`}>
+              <i className="chip" style={{ background: one.colour }} />
+              <b>{one.formulaName}</b>
+              <span>{one.says}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
       <svg viewBox={`0 0 ${wide + 24} ${bottom + 48}`} role="img" aria-label="What your hands do">
-        {rows.map((one, i) => (
+        {clocks.batches.map((one, i) => (
           <g key={one.batch}>{row(one.blocks, 14 + i * tall)}</g>
         ))}
         {clocks.lane
@@ -147,6 +137,6 @@ export function HandsStrip({ clocks, now, lanes }: Props) {
           {time(new Date(now).toISOString())}
         </text>
       </svg>
-    </Box>
+    </nav>
   );
 }

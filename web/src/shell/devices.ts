@@ -1,14 +1,15 @@
 import { useSyncExternalStore } from "react";
-import type { DeviceState } from "../api/client";
+import { type DeviceState, thisPage } from "../api/client";
 
 type Kind = DeviceState["kind"];
 
-const againMs = 3000;
+const againMs = 1000;
 
-/** What the devices of the bench say, as they say it. */
+/** What the workshop tells without being asked: what the devices of the bench say, and that another page has written something. */
 class Devices {
   private states = new Map<Kind, DeviceState>();
   private listeners = new Set<() => void>();
+  private heeds = new Set<() => void>();
   private opened = false;
 
   subscribe = (changed: () => void) => {
@@ -20,6 +21,16 @@ class Devices {
     }
     return () => void this.listeners.delete(changed);
   };
+
+  /** Tells whenever another page has written something, or may have while the line was broken. */
+  onWritten(heed: () => void): () => void {
+    this.heeds.add(heed);
+    const stop = this.subscribe(() => {});
+    return () => {
+      this.heeds.delete(heed);
+      stop();
+    };
+  }
 
   get(kind: Kind): DeviceState | undefined {
     return this.states.get(kind);
@@ -38,6 +49,12 @@ class Devices {
     this.tell();
   }
 
+  /** Something was written by that page. */
+  written(page: string) {
+    if (page === thisPage) return;
+    for (const heed of this.heeds) heed();
+  }
+
   private tell() {
     for (const changed of this.listeners) changed();
   }
@@ -50,15 +67,19 @@ class Devices {
       .configureLogging(LogLevel.None)
       .build();
     line.on("device", (state: DeviceState) => this.take(state));
+    line.on("changed", (page: string) => this.written(page));
+    let broken = false;
     while (this.listeners.size > 0) {
       try {
         const closed = new Promise<void>((done) => line.onclose(() => done()));
         await line.start();
+        if (broken) this.written("");
         await Promise.race([closed, this.deserted()]);
         if (this.listeners.size === 0) await line.stop();
       } catch {
         // The workshop is away, which the shelf says; the line is tried again.
       }
+      broken = true;
       this.forget();
       if (this.listeners.size > 0) await new Promise((done) => setTimeout(done, againMs));
     }

@@ -15,12 +15,15 @@ export const askAgain = (speed: number) => askAgainMs / Math.min(speed, most);
 export const workshopNow = (told: string, at: number, speed: number) =>
   Date.parse(told) + Math.max(0, Date.now() - at) * speed;
 
-/** The clocks of all batches, and the workshop's clock as it runs on between two answers. */
-export function useClocks() {
+/**
+ * The clocks of all batches, and the workshop's clock as it runs on between two answers.
+ * @param planned Whether what is only planned gets its time too.
+ */
+export function useClocks(planned = false) {
   const speed = useHouse().house.clockSpeed;
   const query = useQuery({
-    queryKey: keys.clocks,
-    queryFn: api.clocks,
+    queryKey: keys.clocks(planned),
+    queryFn: () => api.clocks(planned),
     refetchInterval: askAgain(speed),
   });
   const [, tick] = useState(0);

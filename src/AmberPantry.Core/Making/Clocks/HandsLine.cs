@@ -32,12 +32,18 @@ public sealed record HandsSpan(DateTime From, DateTime To, string Words, bool Is
 /// <param name="To">When it is over.</param>
 public sealed record HandsDay(double Minutes, DateTime From, DateTime To);
 
+/// <summary>Work of the hands on one batch without a break.</summary>
+/// <param name="Number">From 1 through the day, over all batches.</param>
+/// <param name="Title">Its longest piece of work.</param>
+public sealed record HandsAct(int Number, string Lot, string Title, DateTime From, DateTime To);
+
 /// <summary>The day of one pair of hands, over all batches that are being made.</summary>
 public static class HandsLine
 {
     /// <summary>Further ahead nothing is said.</summary>
     public static readonly TimeSpan Ahead = TimeSpan.FromHours(24);
 
+    private static readonly TimeSpan Tick = TimeSpan.FromMinutes(5);
     private const string Both = "both";
     private const double WeighMin = 1;
     private const double UsualMin = 5;
@@ -47,17 +53,23 @@ public static class HandsLine
 
     /// <summary>The blocks of a batch from now on: the step in hand by its clock, the others by their usual times.</summary>
     /// <param name="clock">That of the step in hand; null where it takes as long as it takes.</param>
-    public static IReadOnlyList<HandsBlock> Of(Batch batch, BatchClock? clock, DateTime now)
+    public static IReadOnlyList<HandsBlock> Of(Batch batch, BatchClock? clock, DateTime now) =>
+        Blocks(batch.Lot, batch.Steps, batch.Steps.ToList().FindIndex(step => step.Id == batch.AtStep), clock, now);
+
+    /// <summary>The blocks of a batch that is only planned, from its begin on.</summary>
+    /// <param name="lot">What it is told apart by.</param>
+    public static IReadOnlyList<HandsBlock> Of(string lot, IReadOnlyList<MakeStep> steps, DateTime begins) => Blocks(lot, steps, 0, null, begins);
+
+    private static List<HandsBlock> Blocks(string lot, IReadOnlyList<MakeStep> steps, int first, BatchClock? clock, DateTime now)
     {
         var blocks = new List<HandsBlock>();
-        var first = batch.Steps.ToList().FindIndex(step => step.Id == batch.AtStep);
         var time = now;
         var weighs = 0;
-        for (var i = first; i < batch.Steps.Count && time < now + Ahead; i++)
+        for (var i = first; i < steps.Count && time < now + Ahead; i++)
         {
-            var step = batch.Steps[i];
+            var step = steps[i];
             var ends = i == first && clock is not null ? Later(clock.CallsAt, now) : time.AddMinutes(MinutesOf(step));
-            var next = Block(batch, i, step, time, ends);
+            var next = Block(lot, steps, i, time, ends);
             if (i == first + 1 && clock is not null)
             {
                 // What comes after the step in hand waits as long as its run bears it: a window until it closes.
@@ -137,6 +149,52 @@ public static class HandsLine
             );
     }
 
+    /// <summary>What the hands do until then, one act after the other: pieces of work on a batch that follow each other at once are one act.</summary>
+    public static IReadOnlyList<HandsAct> Acts(IReadOnlyList<HandsBlock> blocks, DateTime now, DateTime until)
+    {
+        var acts = new List<(List<HandsBlock> Of, DateTime From, DateTime To)>();
+        foreach (var batch in blocks.Where(block => block.Hands == Hands.Hands && block.To > now && block.From < until).GroupBy(block => block.Lot))
+        {
+            foreach (var block in batch.OrderBy(block => block.From))
+            {
+                if (acts.Count > 0 && acts[^1].Of[0].Lot == block.Lot && (block.From - acts[^1].To).TotalMinutes < LeastShownMin)
+                {
+                    acts[^1].Of.Add(block);
+                    acts[^1] = acts[^1] with { To = block.To };
+                }
+                else
+                {
+                    acts.Add(([block], Later(block.From, now), block.To));
+                }
+            }
+        }
+
+        return
+        [
+            .. acts.OrderBy(act => act.From)
+                .ThenBy(act => act.Of[0].Lot, StringComparer.Ordinal)
+                .Select((act, i) => new HandsAct(i + 1, act.Of[0].Lot, act.Of.MaxBy(block => block.To - block.From)!.Title, act.From, act.To)),
+        ];
+    }
+
+    /// <summary>The first begin, on a full five minutes, at which a planned batch wants neither the hands while others do nor meets what must not meet it.</summary>
+    /// <returns>Its blocks from then on; null where there is none in the time ahead.</returns>
+    public static IReadOnlyList<HandsBlock>? Place(string lot, IReadOnlyList<MakeStep> steps, IReadOnlyList<HandsBlock> others, DateTime now)
+    {
+        for (var begins = Full(now); begins < now + Ahead; begins += Tick)
+        {
+            var blocks = Of(lot, steps, begins);
+            if (!HandsClash.Of([.. others, .. blocks]).Any(clash => clash.First.Lot == lot || clash.Waits.Lot == lot))
+            {
+                return blocks;
+            }
+        }
+
+        return null;
+    }
+
+    private static DateTime Full(DateTime now) => new((now.Ticks + Tick.Ticks - 1) / Tick.Ticks * Tick.Ticks, now.Kind);
+
     private static string Told(double minutes) =>
         minutes < LongMin
             ? $"{minutes:0}{Wording.Narrow}min"
@@ -146,13 +204,13 @@ public static class HandsLine
         before.Hands == next.Hands
         && (weighs > 1 || (weighs == 0 && (next.To - next.From).TotalMinutes < LeastShownMin) || next.Hands != Hands.Hands);
 
-    private static HandsBlock Block(Batch batch, int at, MakeStep step, DateTime from, DateTime to) =>
-        new(batch.Lot, step.Id, step.Title, step.Hands, from, to)
+    private static HandsBlock Block(string lot, IReadOnlyList<MakeStep> steps, int at, DateTime from, DateTime to) =>
+        new(lot, steps[at].Id, steps[at].Title, steps[at].Hands, from, to)
         {
-            SlackMin = BatchClock.SlackBefore(batch.Steps, at),
-            CanStayWarm = at > 0 && batch.Steps[at - 1].Kind is StepKind.Melt or StepKind.Hold,
-            HasAlcohol = step.Cautions.Any(caution => OpenAlcohol.Contains(caution.Id)),
-            HasHeat = step.Kind is StepKind.Melt or StepKind.Hold or StepKind.Bake,
+            SlackMin = BatchClock.SlackBefore(steps, at),
+            CanStayWarm = at > 0 && steps[at - 1].Kind is StepKind.Melt or StepKind.Hold,
+            HasAlcohol = steps[at].Cautions.Any(caution => OpenAlcohol.Contains(caution.Id)),
+            HasHeat = steps[at].Kind is StepKind.Melt or StepKind.Hold or StepKind.Bake,
         };
 
     private static double MinutesOf(MakeStep step) => step.Clock?.CallsAtMin ?? (step.Kind == StepKind.Weigh ? WeighMin : UsualMin);

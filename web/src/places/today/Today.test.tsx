@@ -68,6 +68,76 @@ describe("today", () => {
     expect(where()).toBe("/make/6");
   });
 
+  it("lists what the hands do through the day, what is planned too", async () => {
+    const at = (minutes: number) => new Date(Date.parse("2026-06-11T08:00:00Z") + minutes * 60_000).toISOString();
+    const block = (lot: string, title: string, from: number, to: number, hands = "hands") => ({
+      lot,
+      step: title,
+      title,
+      hands,
+      from: at(from),
+      to: at(to),
+      slackMin: 0,
+      canStayWarm: false,
+      hasAlcohol: false,
+      hasHeat: false,
+    });
+    const act = (number: number, batch: number, title: string, says: string, from: number, to: number) => ({
+      number,
+      batch,
+      trial: batch === 0 ? 9 : 2,
+      title,
+      says,
+      from: at(from),
+      to: at(to),
+    });
+    const clocks = {
+      now: at(0),
+      clocks: [],
+      clashes: [],
+      lane: [],
+      day: { minutes: 60, from: at(0), to: at(170) },
+      batches: [
+        {
+          batch: 5,
+          trial: 2,
+          formulaName: "Lamp Oil",
+          colour: "#EEDDAA",
+          says: "",
+          blocks: [
+            block("a", "Weigh", 0, 20),
+            block("a", "Rest overnight", 20, 150, "none"),
+            block("a", "Pour", 150, 170),
+          ],
+        },
+        {
+          batch: 0,
+          trial: 9,
+          formulaName: "Quay Balm",
+          colour: "",
+          says: "",
+          blocks: [block("b", "Weigh 3 lines", 25, 45)],
+        },
+      ],
+      acts: [
+        act(1, 5, "Weigh", "Lamp Oil", 0, 20),
+        act(2, 0, "Quay Balm", "trial 1, 600 g, kept for it in the pantry", 25, 45),
+        act(3, 0, "Pour the tins", "Quay Balm", 90, 100),
+        act(4, 5, "Pour", "Lamp Oil", 150, 170),
+      ],
+    };
+    const { user } = await open({ "GET /api/batches/clocks": clocks });
+    expect(await screen.findByRole("img", { name: "What your hands do" })).toBeTruthy();
+    expect(screen.getByText("Rest overnight")).toBeTruthy();
+    const rows = [...document.querySelectorAll(".today-row")].map((row) => row.textContent);
+    expect(rows[0]).toMatch(/^1.*Lamp Oilstopped at step 3/);
+    expect(rows[1]).toMatch(/^2.*Quay Balmtrial 1, 600 g, kept for it.*20.*Start$/);
+    expect(rows[2]).toMatch(/^3.*Pour the tinsQuay Balm.*10.min$/);
+    expect(rows[3]).toMatch(/^4.*PourLamp Oil.*Open$/);
+    await user.click(screen.getByRole("button", { name: "Start" }));
+    expect(where()).toBe("/make/of/9");
+  });
+
   it("holds stock back through the outbox and says so", async () => {
     const { user } = await open({ "POST /api/batches/3/commands": { id: 3, batch: {} } });
     await user.click(await screen.findByRole("button", { name: "Hold back 9" }));

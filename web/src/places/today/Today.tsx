@@ -9,13 +9,13 @@ import { useHouse } from "../../shell/HouseContext";
 import { outbox } from "../../shell/outbox";
 import { type SaidBack, SaidLine } from "../../kit/SaidLine";
 import { Sheet, type SheetColumn } from "../../kit/Sheet";
-import { HandsStrip } from "../../shell/HandsStrip";
 import { Plates } from "../../shell/Plates";
 import { useClocks } from "../../shell/useClocks";
 import { useKeys } from "../../shell/useKeys";
 import { useRoving } from "../../shell/useRoving";
 import { day, inside, narrow, plural, span, time, type Units, weekday, severities } from "../../words/format";
 import { Sentence } from "../../words/Sentence";
+import { HandsOfDay } from "./HandsOfDay";
 import { StartFormula } from "../bench/StartFormula";
 import { WarmthLayers } from "./WarmthLayers";
 import "./today.css";
@@ -29,7 +29,7 @@ type StockPlace = Today["stock"][number]["place"];
 /** The first page: what was broken off, what needs a look, what tomorrow's heat does to stock. */
 export function TodayPage() {
   const query = useQuery({ queryKey: keys.today, queryFn: api.today });
-  const { all, now } = useClocks();
+  const { all, now } = useClocks(true);
   const { house, units } = useHouse();
   const queries = useQueryClient();
   const navigate = useNavigate();
@@ -56,6 +56,10 @@ export function TodayPage() {
       setSaid({ words: inWords(refused) });
     }
   };
+  const acts = all?.acts ?? [];
+  const numberOf = (batch: number) => acts.find((act) => act.batch === batch)?.number;
+  // Where a batch was broken off, its row stands for the first thing that it asks of the hands.
+  const later = acts.filter((act) => !today.interrupted.some((one) => numberOf(one.id) === act.number));
   const away = today.stock.filter((layer) => layer.place !== "shelf");
   const evening = new Date(today.now).getHours() >= 18;
   const title = evening
@@ -190,19 +194,18 @@ export function TodayPage() {
     >
       <div className="scrolls today-list">
         {asking === "room" && <RoomForm room={today.room} onDone={(words) => (setSaid({ words }), setAsking(null))} />}
-        {all && all.batches.length > 0 && (
+        {all?.day && (
           <>
-            {all.day && (
-              <p className="today-hands">
-                Your hands: about {span(all.day.minutes * 60_000)} of work between {time(all.day.from)} and{" "}
-                {time(all.day.to)}
-              </p>
-            )}
-            <HandsStrip clocks={all} now={now} lanes={false} />
+            <p className="today-hands">
+              Your hands: about {span(all.day.minutes * 60_000)} of work between {time(all.day.from)} and{" "}
+              {time(all.day.to)}
+            </p>
+            <HandsOfDay clocks={all} now={now} />
           </>
         )}
         {today.interrupted.map((batch, i) => (
           <div key={batch.id} className={i === 0 ? "today-row first" : "today-row"}>
+            <span className="act-number">{numberOf(batch.id)}</span>
             <span className="hour">{time(batch.touchedAt)}</span>
             <div>
               <b className="big">{batch.formulaName}</b>
@@ -219,9 +222,36 @@ export function TodayPage() {
             </Button>
           </div>
         ))}
+        {later.map((act, i) => {
+          const next = i === 0 && today.interrupted.length === 0;
+          const starts = act.batch === 0 && later.find((one) => one.trial === act.trial) === act;
+          return (
+            <div key={act.number} className={next ? "today-row first" : "today-row"}>
+              <span className="act-number">{act.number}</span>
+              <span className="hour">{time(act.from)}</span>
+              <div>
+                <b className="big">{act.title}</b>
+                <p className="quiet">{act.says}</p>
+              </div>
+              <span className="figure">{span(Date.parse(act.to) - Date.parse(act.from))}</span>
+              {act.batch > 0 ? (
+                <Button type={next ? "primary" : "default"} onClick={() => navigate(`/make/${act.batch}`)}>
+                  Open
+                </Button>
+              ) : starts ? (
+                <Button type={next ? "primary" : "default"} onClick={() => navigate(`/make/of/${act.trial}`)}>
+                  Start
+                </Button>
+              ) : (
+                <span />
+              )}
+            </div>
+          );
+        })}
         {today.setting.length > 0 && <h2 className="head">Setting meanwhile</h2>}
         {today.setting.map((one) => (
           <div key={one.batch} className="today-row">
+            <span />
             <span className="hour">{time(one.since)}</span>
             <div>
               <b className="big">{one.name}</b>
