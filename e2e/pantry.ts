@@ -110,7 +110,7 @@ class StoryHost {
   private waiting: ((line: string) => void) | undefined;
 
   constructor() {
-    this.process = spawn("dotnet", [join(root, "tests/AmberPantry.StoryHost/bin/Release/net10.0/AmberPantry.StoryHost.dll")], {
+    this.process = spawn("dotnet", [join(root, ".amber/stories/AmberPantry.StoryHost.dll")], {
       env: { ...process.env, AMBER_WEB: web },
       stdio: ["pipe", "pipe", "inherit"],
     });

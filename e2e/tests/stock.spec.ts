@@ -135,7 +135,7 @@ test("stock is counted place by place in two windows, in ounces, and a lot is se
   await page.getByRole("button", { name: "Mango butter", exact: true }).click();
   await expect(page.getByText(/is set apart: smells of smoke/).first()).toBeVisible();
   // What the other window does is seen in this one, which nobody touches meanwhile.
-  await other.getByRole("button", { name: "Use it again" }).click();
+  await other.getByRole("button", { name: "Take it up again" }).click();
   await expect(page.getByText(/is set apart: smells of smoke/)).toHaveCount(0);
   await page.goto(demo.url);
   await expect(page.getByText(/Mango butter: lot M-17/)).toHaveCount(0);

@@ -156,19 +156,57 @@ public class DeviceApiTests
         using var page = await Line(host, enough.Token);
         await Hear(page, "\"kind\":\"weather\"", enough.Token);
         await host.Refused(400, HttpMethod.Put, "/api/today/reading", new { workroomC = 900 });
-        await host.Get("/api/today");
+        using var asked = await host.Client.GetAsync(new Uri("/api/today", UriKind.Relative), enough.Token);
+        var before = asked.Headers.GetValues("X-Amber-Written").Single();
         host.Client.DefaultRequestHeaders.Add("X-Amber-Page", "first");
         await Story.Formula(host, "Quay Balm");
         var heard = await Hear(page, LiveHub.Changed, enough.Token);
-        Assert.Contains("{\"type\":1,\"target\":\"changed\",\"arguments\":[\"first\"]}", heard, StringComparison.Ordinal);
-        Assert.DoesNotContain("\"arguments\":[\"\"]", heard, StringComparison.Ordinal);
+        Assert.Contains("{\"type\":1,\"target\":\"changed\",\"arguments\":[\"first\",", heard, StringComparison.Ordinal);
+        Assert.DoesNotContain("\"arguments\":[\"\"", heard, StringComparison.Ordinal);
         await page.CloseAsync(WebSocketCloseStatus.NormalClosure, null, enough.Token);
+
+        // One that asked before and comes to the line only now hears it too; who wrote it, or asked after it, does not.
+        foreach (
+            var (query, hears) in new[]
+            {
+                ($"?page=second&since={before}", true),
+                ($"?page=first&since={before}", false),
+                ("?page=second&since=7", true),
+            }
+        )
+        {
+            using var late = await Line(host, enough.Token, query);
+            var told = await Hear(late, "\"kind\":\"weather\"", enough.Token);
+            Assert.Equal(hears, told.Contains(LiveHub.Changed, StringComparison.Ordinal));
+            await late.CloseAsync(WebSocketCloseStatus.NormalClosure, null, enough.Token);
+        }
     }
 
-    private static async Task<ClientWebSocket> Line(PantryHost host, CancellationToken enough)
+    [Fact]
+    public void WhoWroteLatelyIsKnownForAWhile()
+    {
+        var written = new Written();
+        var start = written.Last;
+        Assert.False(written.ByAnother(start, "a"));
+        Assert.True(written.ByAnother(start - 1, "a"));
+        Assert.True(written.ByAnother(start + 1, "a"));
+        Assert.Equal(start + 1, written.Add("a"));
+        Assert.False(written.ByAnother(start, "a"));
+        Assert.True(written.ByAnother(start, "b"));
+        Assert.False(written.ByAnother(start + 1, "b"));
+        for (var i = 0; i < 300; i++)
+        {
+            written.Add("a");
+        }
+
+        Assert.True(written.ByAnother(start, "a"));
+        Assert.False(written.ByAnother(written.Last - 200, "a"));
+    }
+
+    private static async Task<ClientWebSocket> Line(PantryHost host, CancellationToken enough, string query = "")
     {
         var page = new ClientWebSocket();
-        await page.ConnectAsync(new Uri($"ws://{host.Client.BaseAddress!.Authority}{LiveHub.Path}"), enough);
+        await page.ConnectAsync(new Uri($"ws://{host.Client.BaseAddress!.Authority}{LiveHub.Path}{query}"), enough);
         await page.SendAsync(Encoding.UTF8.GetBytes("{\"protocol\":\"json\",\"version\":1}\u001e"), WebSocketMessageType.Text, true, enough);
         return page;
     }

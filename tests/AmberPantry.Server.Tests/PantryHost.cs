@@ -12,6 +12,9 @@ namespace AmberPantry.Server.Tests;
 /// <summary>The real server on a free port with a real SQLite file of its own.</summary>
 public sealed class PantryHost : IAsyncDisposable
 {
+    /// <summary>An empty and a made-up pantry, begun once: to begin one takes longer than most of what is tried on it.</summary>
+    private static readonly Dictionary<bool, Lazy<byte[]>> Begun = new() { [false] = new(() => Begin(false)), [true] = new(() => Begin(true)) };
+
     private readonly DirectoryInfo? ownFolder;
     private readonly WebApplication app;
 
@@ -36,9 +39,24 @@ public sealed class PantryHost : IAsyncDisposable
         {
             Devices = devices ?? new(),
         };
+        if (file is null && clock is null)
+        {
+            await File.WriteAllBytesAsync(options.DataFile, Begun[demo].Value);
+        }
+
         var app = AmberServer.Build(options, clock is null ? null : builder => builder.Services.AddSingleton(new WallClock(clock)));
         await app.StartAsync();
         return new PantryHost(app, options, folder);
+    }
+
+    private static byte[] Begin(bool demo)
+    {
+        var folder = Directory.CreateTempSubdirectory("amber-test-");
+        var options = new AmberOptions(0, Path.Combine(folder.FullName, "workshop.db"), demo, false, Path.GetTempPath());
+        ((IDisposable)AmberServer.Build(options)).Dispose();
+        var begun = File.ReadAllBytes(options.DataFile);
+        folder.Delete(true);
+        return begun;
     }
 
     /// <summary>Stops without saying goodbye and starts again on the same file.</summary>

@@ -70,7 +70,7 @@ public static class AmberServer
         builder.Services.AddSingleton<FirstBatch>();
         builder.Services.AddSingleton(_ => held);
         builder.Services.AddHostedService<DailyCopyService>();
-        builder.Services.AddSingleton<LiveDevices>().AddHostedService<DeviceBridge>();
+        builder.Services.AddSingleton<Written>().AddSingleton<LiveDevices>().AddHostedService<DeviceBridge>();
         builder.Services.AddSignalR().AddJsonProtocol(json => json.PayloadSerializerOptions = WireJson.Options);
         builder.Services.AddProblemDetails(details => details.CustomizeProblemDetails = context => Refusals.Complete(context.ProblemDetails));
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);

@@ -219,6 +219,18 @@ export const thisPage = Math.random().toString(36).slice(2);
 
 const client = createClient<paths>({ baseUrl: "", headers: { "X-Amber-Page": thisPage } });
 
+let seen: string | null = null;
+
+/** Number of the last command that this page knows of; null before the first answer. */
+export const seenUntil = () => seen;
+
+/** This page knows of everything up to that command. */
+export function saw(number: string | null) {
+  seen = number ?? seen;
+}
+
+client.use({ onResponse: ({ response }) => void (seen ?? saw(response.headers.get("X-Amber-Written"))) });
+
 type Listener = (connected: boolean) => void;
 const listeners = new Set<Listener>();
 let connected = true;

@@ -1,9 +1,11 @@
 import { useSyncExternalStore } from "react";
-import { type DeviceState, thisPage } from "../api/client";
+import { type DeviceState, saw, seenUntil, thisPage } from "../api/client";
 
 type Kind = DeviceState["kind"];
 
 const againMs = 1000;
+/** What moves is drawn at most so often: a scale that tells more than an eye can follow would only keep the page busy. */
+const drawnMs = 50;
 
 /** What the workshop tells without being asked: what the devices of the bench say, and that another page has written something. */
 class Devices {
@@ -11,6 +13,8 @@ class Devices {
   private listeners = new Set<() => void>();
   private heeds = new Set<() => void>();
   private opened = false;
+  private toldAt = 0;
+  private later: ReturnType<typeof setTimeout> | undefined;
 
   subscribe = (changed: () => void) => {
     this.listeners.add(changed);
@@ -40,7 +44,9 @@ class Devices {
     // A device that is at rest, or away, says the same again and again: no page is drawn anew for it.
     if (JSON.stringify(state) === JSON.stringify(this.states.get(state.kind))) return;
     this.states.set(state.kind, state);
-    this.tell();
+    const since = performance.now() - this.toldAt;
+    if (state.standing !== "moving" || since >= drawnMs) this.tell();
+    else this.later ??= setTimeout(() => this.tell(), drawnMs - since);
   }
 
   /** What was last said no longer counts. */
@@ -50,36 +56,40 @@ class Devices {
   }
 
   /** Something was written by that page. */
-  written(page: string) {
+  written(page: string, number: number) {
+    saw(String(number));
     if (page === thisPage) return;
     for (const heed of this.heeds) heed();
   }
 
   private tell() {
+    clearTimeout(this.later);
+    this.later = undefined;
+    this.toldAt = performance.now();
     for (const changed of this.listeners) changed();
   }
 
   /** Keeps a line to the workshop open while anybody looks; a page that nobody looks at any more lets it go. */
   private async open() {
     const { HubConnectionBuilder, HttpTransportType, LogLevel } = await import("@microsoft/signalr");
-    const line = new HubConnectionBuilder()
-      .withUrl("/live", { skipNegotiation: true, transport: HttpTransportType.WebSockets })
-      .configureLogging(LogLevel.None)
-      .build();
-    line.on("device", (state: DeviceState) => this.take(state));
-    line.on("changed", (page: string) => this.written(page));
-    let broken = false;
     while (this.listeners.size > 0) {
+      const line = new HubConnectionBuilder()
+        .withUrl(`/live?page=${thisPage}&since=${seenUntil() ?? ""}`, {
+          skipNegotiation: true,
+          transport: HttpTransportType.WebSockets,
+        })
+        .configureLogging(LogLevel.None)
+        .build();
+      line.on("device", (state: DeviceState) => this.take(state));
+      line.on("changed", (page: string, number: number) => this.written(page, number));
       try {
         const closed = new Promise<void>((done) => line.onclose(() => done()));
         await line.start();
-        if (broken) this.written("");
         await Promise.race([closed, this.deserted()]);
         if (this.listeners.size === 0) await line.stop();
       } catch {
         // The workshop is away, which the shelf says; the line is tried again.
       }
-      broken = true;
       this.forget();
       if (this.listeners.size > 0) await new Promise((done) => setTimeout(done, againMs));
     }
