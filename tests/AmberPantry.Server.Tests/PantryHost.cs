@@ -3,8 +3,10 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using AmberPantry.Core;
 using AmberPantry.Core.Workshops;
+using AmberPantry.Data;
 using AmberPantry.Server.Hosting;
 using Microsoft.AspNetCore.Builder;
+using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 
 namespace AmberPantry.Server.Tests;
@@ -54,7 +56,14 @@ public sealed class PantryHost : IAsyncDisposable
         var folder = Directory.CreateTempSubdirectory("amber-test-");
         var options = new AmberOptions(0, Path.Combine(folder.FullName, "workshop.db"), demo, false, Path.GetTempPath());
         ((IDisposable)AmberServer.Build(options)).Dispose();
-        var begun = File.ReadAllBytes(options.DataFile);
+        var whole = Path.Combine(folder.FullName, "whole.db");
+        using (var db = new PantryDb(PantryFile.Options(options.DataFile)))
+        {
+            // What still stands beside the file comes with it.
+            db.Database.ExecuteSql($"VACUUM INTO {whole}");
+        }
+
+        var begun = File.ReadAllBytes(whole);
         folder.Delete(true);
         return begun;
     }

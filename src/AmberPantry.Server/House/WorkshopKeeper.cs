@@ -43,7 +43,7 @@ public sealed record OpenWorkshop(HouseSettings House, int Revision, DateTime? R
     /// <summary>Assessments already given; they go with the workshop they were given for.</summary>
     public AnswerShelf Answers { get; } = new();
 
-    /// <summary>How planned batches will be made: by trial, the revision it was worked out for and its steps; they go with the workshop too.</summary>
+    /// <summary>How planned batches will be made: by trial, its revision then and its steps; they go with the workshop too.</summary>
     public ConcurrentDictionary<int, (int Revision, IReadOnlyList<MakeStep> Steps)> Planned { get; } = new();
 
     /// <summary>Formulas as a search asks for them; they go with the workshop too.</summary>

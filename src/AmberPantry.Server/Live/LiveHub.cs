@@ -2,7 +2,7 @@ using Microsoft.AspNetCore.SignalR;
 
 namespace AmberPantry.Server.Live;
 
-/// <summary>Tells pages what the devices say, as they say it, and that something was written. Nothing is told to it: orders go through the API.</summary>
+/// <summary>Tells pages what the devices say, and that something was written. Nothing is told to it: orders go through the API.</summary>
 public sealed class LiveHub(LiveDevices devices, Written written) : Hub
 {
     public const string Path = "/live";

@@ -1,5 +1,6 @@
 import { useSyncExternalStore } from "react";
 import { type DeviceState, saw, seenUntil, thisPage } from "../api/client";
+import { fetched } from "./page";
 
 type Kind = DeviceState["kind"];
 
@@ -71,7 +72,7 @@ class Devices {
 
   /** Keeps a line to the workshop open while anybody looks; a page that nobody looks at any more lets it go. */
   private async open() {
-    const { HubConnectionBuilder, HttpTransportType, LogLevel } = await import("@microsoft/signalr");
+    const { HubConnectionBuilder, HttpTransportType, LogLevel } = await fetched(() => import("@microsoft/signalr"));
     while (this.listeners.size > 0) {
       const line = new HubConnectionBuilder()
         .withUrl(`/live?page=${thisPage}&since=${seenUntil() ?? ""}`, {

@@ -149,7 +149,7 @@ public static class HandsLine
             );
     }
 
-    /// <summary>What the hands do until then, one act after the other: pieces of work on a batch that follow each other at once are one act.</summary>
+    /// <summary>What the hands do until then, one act after the other: pieces of work on a batch without a break are one.</summary>
     public static IReadOnlyList<HandsAct> Acts(IReadOnlyList<HandsBlock> blocks, DateTime now, DateTime until)
     {
         var acts = new List<(List<HandsBlock> Of, DateTime From, DateTime To)>();
@@ -177,7 +177,7 @@ public static class HandsLine
         ];
     }
 
-    /// <summary>The first begin, on a full five minutes, at which a planned batch wants neither the hands while others do nor meets what must not meet it.</summary>
+    /// <summary>Begins a planned batch, on full five minutes, where it neither wants the hands beside another nor meets what it must not.</summary>
     /// <returns>Its blocks from then on; null where there is none in the time ahead.</returns>
     public static IReadOnlyList<HandsBlock>? Place(string lot, IReadOnlyList<MakeStep> steps, IReadOnlyList<HandsBlock> others, DateTime now)
     {

@@ -66,6 +66,8 @@ export function MakeBatch() {
   const [typedNumber, setNumber] = useState(() => quantity("mass", null, units));
   // What was typed at each step: it is still there when the step comes back.
   const drafts = useRef(new Map<string, Quantity>());
+  // The step whose record was refused: what was typed there goes before what another window has put down.
+  const refusedAt = useRef("");
   const [asks, setAsks] = useState<string | null>(null);
   const [over, setOver] = useState<PourOverChoices | null>(null);
   const [refusal, setRefusal] = useState({ step: "", text: "" });
@@ -84,7 +86,7 @@ export function MakeBatch() {
   const step = batch?.steps[index];
   const watched = useWatch(id, step);
   const weighs = weighingOf(step, watched);
-  const scale = useScale(
+  const { scale, byHand } = useScale(
     id,
     weighs,
     view !== undefined && step?.kind === "weigh" && recordedAt(view, waiting, step.id)?.weighedG != null,
@@ -104,9 +106,8 @@ export function MakeBatch() {
     const before = recordedAt(view, waiting, step.id);
     const measure = weighs ? "mass" : "temperature";
     const known = measure === "mass" ? before?.weighedG : before?.temperatureC;
-    setNumber(
-      known == null ? (drafts.current.get(step.id) ?? quantity(measure, null, units)) : quantity(measure, known, units),
-    );
+    const typedHere = known == null || refusedAt.current === step.id ? drafts.current.get(step.id) : undefined;
+    setNumber(typedHere ?? quantity(measure, known ?? null, units));
     seen.current = seenOf(before);
     setAsks(null);
     setOver(null);
@@ -158,12 +159,14 @@ export function MakeBatch() {
           : "";
 
   const record = (weighedG: number | null, note: string | null, drops: number | null = null) => {
+    refusedAt.current = "";
     setAt(Math.min(index + 1, batch.steps.length - 1));
     const temperatureC = weighs ? null : value;
     const how =
       drops !== null ? { drops } : scale?.follows ? { scale: scale.device.name, tareG: scale.device.tareG } : {};
     act({ kind: "record_step", step: step.id, weighedG, temperatureC, note, seen: seen.current, ...how }).catch(
       async (error: unknown) => {
+        refusedAt.current = step.id;
         setAt(index);
         setRefused(inWords(error));
         // Another window may be further on: what it has put down is told now, and so is seen.
@@ -325,7 +328,7 @@ export function MakeBatch() {
 
   // Whatever is typed is another number: what was asked of the last one no longer stands.
   const onType = (now: Quantity) => {
-    scale?.byHand();
+    byHand();
     drafts.current.set(step.id, now);
     setNumber(now);
     setAsks(null);
@@ -374,6 +377,7 @@ export function MakeBatch() {
             <section
               key={step.id}
               className="make-step"
+              data-heir=".next"
               aria-label={step.title}
               onKeyDown={(event) => {
                 // The hand stays on the number: Enter, Space and an empty Backspace mean Next and Back there too.
@@ -509,6 +513,7 @@ export function MakeBatch() {
                     type="button"
                     onClick={() => {
                       if (scale?.follows) onType(quantity("mass", null, units));
+                      else byHand();
                       document.querySelector<HTMLInputElement>(".make-number")?.focus();
                     }}
                   >

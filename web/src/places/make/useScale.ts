@@ -16,7 +16,6 @@ export type LiveScale = {
   /** What is the matter; empty when all is well. */
   says: string;
   tare: () => void;
-  byHand: () => void;
   follow: () => void;
   /** Lets the hand of a stand-in pour; undefined at a real scale. */
   pour: (() => void) | undefined;
@@ -40,8 +39,15 @@ export type Weighing = {
   colour?: string;
 };
 
+type AtWeighing = {
+  /** Undefined while there is none, or nothing is weighed. */
+  scale: LiveScale | undefined;
+  /** From now on it is typed; a scale that is heard of later does not take it over. */
+  byHand: () => void;
+};
+
 /** The scale at a weighing: tared once for each, even through a reload, and let go when the maker types. */
-export function useScale(batch: number, weighing: Weighing | undefined, isRecorded: boolean): LiveScale | undefined {
+export function useScale(batch: number, weighing: Weighing | undefined, isRecorded: boolean): AtWeighing {
   const device = useDevice("scale");
   const key = `${batch}/${weighing?.of ?? ""}`;
   const [typedAt, setTypedAt] = useState<string | null>(null);
@@ -69,15 +75,15 @@ export function useScale(batch: number, weighing: Weighing | undefined, isRecord
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each weighing
   }, [wantsTare, key]);
 
-  if (!device || !weighing) return undefined;
-  return {
+  const byHand = () => setTypedAt(key);
+  if (!device || !weighing) return { scale: undefined, byHand };
+  const scale: LiveScale = {
     device,
     follows,
     value: follows && tells && isTared ? device.value : null,
     settled: device.standing === "settled",
     says: failed || device.says,
     tare: () => tare(null),
-    byHand: () => setTypedAt(key),
     follow: () => {
       setTypedAt(null);
       setFollowedAt(key);
@@ -86,4 +92,5 @@ export function useScale(batch: number, weighing: Weighing | undefined, isRecord
       ? () => void api.pour(weighing.targetG).catch((error: unknown) => setFailed(inWords(error)))
       : undefined,
   };
+  return { scale, byHand };
 }

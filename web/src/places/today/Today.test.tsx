@@ -106,8 +106,8 @@ describe("today", () => {
           says: "",
           blocks: [
             block("a", "Weigh", 0, 20),
-            block("a", "Rest overnight", 20, 150, "none"),
-            block("a", "Pour", 150, 170),
+            block("a", "Rest overnight", 50, 150, "none"),
+            block("a", "Pour", 162, 170),
           ],
         },
         {
@@ -122,8 +122,8 @@ describe("today", () => {
       acts: [
         act(1, 5, "Weigh", "Lamp Oil", 0, 20),
         act(2, 0, "Quay Balm", "trial 1, 600 g, kept for it in the pantry", 25, 45),
-        act(3, 0, "Pour the tins", "Quay Balm", 90, 100),
-        act(4, 5, "Pour", "Lamp Oil", 150, 170),
+        act(3, 0, "Pour the tins", "Quay Balm", 151, 161),
+        act(4, 5, "Pour", "Lamp Oil", 162, 170),
       ],
     };
     const { user } = await open({ "GET /api/batches/clocks": clocks });
