@@ -4,6 +4,10 @@ using System.Reflection;
 
 namespace AmberPantry.Core;
 
+/// <summary>A text that may be longer than others: a whole file. Whoever takes it says how long.</summary>
+[AttributeUsage(AttributeTargets.Property)]
+public sealed class WholeFileAttribute : Attribute;
+
 /// <summary>Finds what a JSON reader lets through: nothing inside a list, numbers that are none, texts of any length.</summary>
 public static class Wholeness
 {
@@ -11,7 +15,7 @@ public static class Wholeness
     private const int LongestText = 10_000;
 
     private const int Deepest = 16;
-    private static readonly ConcurrentDictionary<Type, (PropertyInfo Property, string Name, bool MayBeNull)[]> Known = new();
+    private static readonly ConcurrentDictionary<Type, (PropertyInfo Property, string Name, bool MayBeNull, int Longest)[]> Known = new();
 
     /// <exception cref="Refusal">E_MISSING, E_NOT_A_NUMBER or E_RANGE with the path of the first field.</exception>
     public static void Check(object? value, string path = "")
@@ -91,10 +95,10 @@ public static class Wholeness
 
         if (value.GetType() is { Namespace: { } space } type && space.StartsWith("AmberPantry", StringComparison.Ordinal) && !type.IsEnum)
         {
-            foreach (var (property, name, mayBeNull) in Known.GetOrAdd(type, Readable))
+            foreach (var (property, name, mayBeNull, longest) in Known.GetOrAdd(type, Readable))
             {
                 var told = property.GetValue(value);
-                if ((told is null && mayBeNull) || told is string { Length: <= LongestText } || (told is double one && double.IsFinite(one)))
+                if ((told is null && mayBeNull) || (told is string text && text.Length <= longest) || (told is double one && double.IsFinite(one)))
                 {
                     continue;
                 }
@@ -116,7 +120,7 @@ public static class Wholeness
         : $"{path}.{name}";
 
     /// <summary>What was sent: properties that can be set, not those that are worked out.</summary>
-    private static (PropertyInfo Property, string Name, bool MayBeNull)[] Readable(Type type)
+    private static (PropertyInfo Property, string Name, bool MayBeNull, int Longest)[] Readable(Type type)
     {
         var nullability = new NullabilityInfoContext();
         return
@@ -129,7 +133,8 @@ public static class Wholeness
                     (
                         property,
                         System.Text.Json.JsonNamingPolicy.CamelCase.ConvertName(property.Name),
-                        property.PropertyType.IsValueType || nullability.Create(property).ReadState != NullabilityState.NotNull
+                        property.PropertyType.IsValueType || nullability.Create(property).ReadState != NullabilityState.NotNull,
+                        property.IsDefined(typeof(WholeFileAttribute)) ? int.MaxValue : LongestText
                     )
                 ),
         ];

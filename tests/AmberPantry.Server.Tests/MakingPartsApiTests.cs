@@ -2,6 +2,7 @@ using System.Net.Http.Headers;
 using System.Text;
 using System.Text.Json.Nodes;
 using AmberPantry.Core;
+using AmberPantry.Core.Pantry;
 using AmberPantry.Data;
 using Microsoft.EntityFrameworkCore;
 using PdfSharp.Pdf.IO;
@@ -157,7 +158,14 @@ public class MakingPartsApiTests
         {
             var refused = await host.Refused(400, HttpMethod.Post, $"/api/stock/lots/{lot}/pictures", PantryHost.Stamped("base64", bad));
             Assert.Equal("base64", refused.Text("field"));
+            Assert.DoesNotContain("letters", refused.Text("detail"), StringComparison.Ordinal);
         }
+
+        // One as a telephone takes it, made small.
+        byte[] large = [.. Picture, .. new byte[LotPicture.MostBytes - Picture.Length]];
+        var second = Guid.NewGuid();
+        await host.Post($"/api/stock/lots/{lot}/pictures", PantryHost.Stamped("base64", Convert.ToBase64String(large), second));
+        await host.Raw(HttpMethod.Delete, $"/api/stock/pictures/{second}", null);
 
         await host.Refused(
             404,

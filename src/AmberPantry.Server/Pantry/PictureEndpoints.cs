@@ -10,7 +10,7 @@ namespace AmberPantry.Server.Pantry;
 
 /// <param name="Stamp">Its id is the picture's.</param>
 /// <param name="Base64">The file: JPEG or PNG, at most 400 kB.</param>
-public sealed record AddPicture(Stamp Stamp, string Base64);
+public sealed record AddPicture(Stamp Stamp, [property: WholeFile] string Base64);
 
 /// <summary>A picture that is kept with a lot.</summary>
 public sealed record PictureView(Guid Id, DateTime At);

@@ -150,6 +150,7 @@ public static class HandsLine
     }
 
     /// <summary>What the hands do until then, one act after the other: pieces of work on a batch without a break are one.</summary>
+    /// <param name="blocks">Of what wants the hands at the same time, the first named comes first.</param>
     public static IReadOnlyList<HandsAct> Acts(IReadOnlyList<HandsBlock> blocks, DateTime now, DateTime until)
     {
         var acts = new List<(List<HandsBlock> Of, DateTime From, DateTime To)>();
@@ -172,7 +173,6 @@ public static class HandsLine
         return
         [
             .. acts.OrderBy(act => act.From)
-                .ThenBy(act => act.Of[0].Lot, StringComparer.Ordinal)
                 .Select((act, i) => new HandsAct(i + 1, act.Of[0].Lot, act.Of.MaxBy(block => block.To - block.From)!.Title, act.From, act.To)),
         ];
     }

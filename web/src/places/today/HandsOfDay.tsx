@@ -67,12 +67,14 @@ export function HandsOfDay({ clocks, now }: { clocks: Clocks; now: number }) {
             )}
           </g>
         ))}
-        {acts.map((act, i) => {
+        {/* Where two begin at once, the first lies on top. */}
+        {acts.toReversed().map((act) => {
           const number = String(act.number);
+          const isFirst = act === acts[0];
           return (
             <g key={act.number}>
               <rect
-                className={i === 0 ? "hands-block now" : "hands-block"}
+                className={isFirst ? "hands-block now" : "hands-block"}
                 x={act.at}
                 y={top}
                 width={Math.max(3, act.to - act.at)}
@@ -82,7 +84,7 @@ export function HandsOfDay({ clocks, now }: { clocks: Clocks; now: number }) {
               </rect>
               {number.length * 12 + 4 < act.to - act.at && (
                 <text
-                  className={i === 0 ? "hands-number now" : "hands-number"}
+                  className={isFirst ? "hands-number now" : "hands-number"}
                   x={(act.at + act.to) / 2}
                   y={top + 34}
                   textAnchor="middle"

@@ -58,6 +58,9 @@ export function TodayPage() {
   };
   const acts = all?.acts ?? [];
   const numberOf = (batch: number) => acts.find((act) => act.batch === batch)?.number;
+  const inOrder = [...today.interrupted].sort(
+    (a, b) => (numberOf(a.id) ?? Number.POSITIVE_INFINITY) - (numberOf(b.id) ?? Number.POSITIVE_INFINITY) || 0,
+  );
   // Where a batch was broken off, its row stands for the first thing that it asks of the hands.
   const later = acts.filter((act) => !today.interrupted.some((one) => numberOf(one.id) === act.number));
   const away = today.stock.filter((layer) => layer.place !== "shelf");
@@ -203,7 +206,7 @@ export function TodayPage() {
             <HandsOfDay clocks={all} now={now} />
           </>
         )}
-        {today.interrupted.map((batch, i) => (
+        {inOrder.map((batch, i) => (
           <div key={batch.id} className={i === 0 ? "today-row first" : "today-row"}>
             <span className="act-number">{numberOf(batch.id)}</span>
             <span className="hour">{time(batch.touchedAt)}</span>
