@@ -142,7 +142,7 @@ test("one batch with every mishap goes into the logbook: nothing acknowledged is
           await question.locator(".cooling-log > button").first().press("Enter", { timeout: 1000 });
         }).toPass();
         // Answered once, it is not asked again; there may be another.
-        await expect(question.getByText(says ?? "", { exact: true })).toHaveCount(0);
+        await expect(question.getByText(says, { exact: true })).toHaveCount(0);
       }
     }
     await again.getByLabel(/^How many tins/).fill("12");

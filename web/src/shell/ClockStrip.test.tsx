@@ -1,12 +1,13 @@
 import { screen, waitFor } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { minutesFrom } from "../test/making";
 import { inBrowser, show } from "../test/workshop";
 import { ClockStrip, untilWords } from "./ClockStrip";
 
 inBrowser();
 
 const now = Date.parse("2026-06-11T14:48:00Z");
-const at = (minutes: number) => new Date(now + minutes * 60_000).toISOString();
+const { at, block } = minutesFrom(now);
 const clock = (batch: number, name: string, minutes: number, words = "whip window opens") => ({
   batch,
   formulaName: name,
@@ -99,18 +100,6 @@ describe("the strip of clocks", () => {
   });
 
   it("opens where batches are made: a lane for each, what the hands do, where both want them", async () => {
-    const block = (lot: string, title: string, from: number, to: number, hands = "hands") => ({
-      lot,
-      step: title,
-      title,
-      hands,
-      from: at(from),
-      to: at(to),
-      slackMin: 0,
-      canStayWarm: false,
-      hasAlcohol: false,
-      hasHeat: false,
-    });
     const batch = (id: number, name: string, blocks: object[]) => ({
       batch: id,
       formulaName: name,

@@ -53,3 +53,21 @@ export const batchInHand = (steps: { id: string }[], at = 0, lots: object[] = []
     finishedAt: null,
   },
 });
+
+/** Moments so many minutes after another, and what a batch wants of the hands between two of them. */
+export const minutesFrom = (now: number) => {
+  const at = (minutes: number) => new Date(now + minutes * 60_000).toISOString();
+  const block = (lot: string, title: string, from: number, to: number, hands = "hands") => ({
+    lot,
+    step: title,
+    title,
+    hands,
+    from: at(from),
+    to: at(to),
+    slackMin: 0,
+    canStayWarm: false,
+    hasAlcohol: false,
+    hasHeat: false,
+  });
+  return { at, block };
+};

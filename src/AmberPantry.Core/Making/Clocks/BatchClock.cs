@@ -155,6 +155,10 @@ public sealed record HandsClash(DateTime At, HandsBlock First, HandsBlock Waits,
         ];
     }
 
+    /// <summary>Whether any block of a batch clashes with one of the others.</summary>
+    internal static bool Meet(IReadOnlyList<HandsBlock> blocks, IReadOnlyList<HandsBlock> others) =>
+        blocks.Any(block => others.Any(other => Between(block, other) is not null));
+
     private static HandsClash? Between(HandsBlock one, HandsBlock other)
     {
         DateTime from = one.From > other.From ? one.From : other.From,

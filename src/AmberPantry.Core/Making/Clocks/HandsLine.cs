@@ -102,7 +102,7 @@ public static class HandsLine
     /// <summary>What the hands do, without a gap: each stretch by its words.</summary>
     public static IReadOnlyList<HandsSpan> Lane(IReadOnlyList<HandsBlock> blocks, DateTime now, DateTime until)
     {
-        var wanted = blocks.Where(block => block.Hands == Hands.Hands && block.To > now && block.From < until).ToArray();
+        var wanted = Wanted(blocks, now, until).ToArray();
         DateTime[] cuts =
         [
             .. wanted
@@ -139,7 +139,7 @@ public static class HandsLine
     /// <summary>The work of the hands until then; null where they are not wanted.</summary>
     public static HandsDay? Day(IReadOnlyList<HandsBlock> blocks, DateTime now, DateTime until)
     {
-        var wanted = blocks.Where(block => block.Hands == Hands.Hands && block.To > now && block.From < until).ToArray();
+        var wanted = Wanted(blocks, now, until).ToArray();
         return wanted.Length == 0
             ? null
             : new HandsDay(
@@ -154,7 +154,7 @@ public static class HandsLine
     public static IReadOnlyList<HandsAct> Acts(IReadOnlyList<HandsBlock> blocks, DateTime now, DateTime until)
     {
         var acts = new List<(List<HandsBlock> Of, DateTime From, DateTime To)>();
-        foreach (var batch in blocks.Where(block => block.Hands == Hands.Hands && block.To > now && block.From < until).GroupBy(block => block.Lot))
+        foreach (var batch in Wanted(blocks, now, until).GroupBy(block => block.Lot))
         {
             foreach (var block in batch.OrderBy(block => block.From))
             {
@@ -184,7 +184,7 @@ public static class HandsLine
         for (var begins = Full(now); begins < now + Ahead; begins += Tick)
         {
             var blocks = Of(lot, steps, begins);
-            if (!HandsClash.Of([.. others, .. blocks]).Any(clash => clash.First.Lot == lot || clash.Waits.Lot == lot))
+            if (!HandsClash.Meet(blocks, others))
             {
                 return blocks;
             }
@@ -192,6 +192,10 @@ public static class HandsLine
 
         return null;
     }
+
+    /// <summary>What wants the hands in that time.</summary>
+    private static IEnumerable<HandsBlock> Wanted(IReadOnlyList<HandsBlock> blocks, DateTime now, DateTime until) =>
+        blocks.Where(block => block.Hands == Hands.Hands && block.To > now && block.From < until);
 
     private static DateTime Full(DateTime now) => new((now.Ticks + Tick.Ticks - 1) / Tick.Ticks * Tick.Ticks, now.Kind);
 

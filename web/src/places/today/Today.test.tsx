@@ -1,6 +1,7 @@
 import { screen, waitFor } from "@testing-library/react";
 import { describe, expect, it } from "vitest";
 import type { Today } from "../../api/client";
+import { minutesFrom } from "../../test/making";
 import { house, inBrowser, Refusal, retype, show, where, wire } from "../../test/workshop";
 import { TodayPage } from "./Today";
 
@@ -69,19 +70,7 @@ describe("today", () => {
   });
 
   it("lists what the hands do through the day, what is planned too", async () => {
-    const at = (minutes: number) => new Date(Date.parse("2026-06-11T08:00:00Z") + minutes * 60_000).toISOString();
-    const block = (lot: string, title: string, from: number, to: number, hands = "hands") => ({
-      lot,
-      step: title,
-      title,
-      hands,
-      from: at(from),
-      to: at(to),
-      slackMin: 0,
-      canStayWarm: false,
-      hasAlcohol: false,
-      hasHeat: false,
-    });
+    const { at, block } = minutesFrom(Date.parse("2026-06-11T08:00:00Z"));
     const act = (number: number, batch: number, title: string, says: string, from: number, to: number) => ({
       number,
       batch,
