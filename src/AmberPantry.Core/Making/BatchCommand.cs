@@ -176,6 +176,9 @@ public sealed record ReadStep(
     /// <summary>Key of the colour that is weighed for the part; left out, it is the part itself.</summary>
     public string? Colour { get; init; }
 
+    /// <summary>Whether it was scraped down and stirred even now: that ends a round.</summary>
+    public bool Stirred { get; init; }
+
     /// <summary>Of the air it dries in, 0 to 100.</summary>
     public double? HumidityPercent { get; init; }
 

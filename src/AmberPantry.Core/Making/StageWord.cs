@@ -96,6 +96,9 @@ public sealed record Reading(
     /// <summary>Key of the colour that was weighed for the part; null is the part itself.</summary>
     public string? Colour { get; init; }
 
+    /// <summary>It was scraped down and stirred even then.</summary>
+    public bool Stirred { get; init; }
+
     /// <summary>Of the air it dries in.</summary>
     public double? HumidityPercent { get; init; }
 

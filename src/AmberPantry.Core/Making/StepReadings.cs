@@ -108,6 +108,7 @@ internal static class StepReadings
             MassG = read.MassG is { } grams ? Micrograms.Round(grams) : null,
             Part = read.Part,
             Colour = read.Colour,
+            Stirred = read.Stirred,
             HumidityPercent = read.HumidityPercent,
             Seconds = read.Seconds,
             Piece = read.Piece,

@@ -5568,6 +5568,8 @@ export interface components {
             part?: null | string;
             /** @description Key of the colour that is weighed for the part; left out, it is the part itself. */
             colour?: null | string;
+            /** @description Whether it was scraped down and stirred even now: that ends a round. */
+            stirred?: boolean;
             /**
              * Format: double
              * @description Of the air it dries in, 0 to 100.
@@ -6002,6 +6004,45 @@ export interface components {
             why: string;
             source: string;
         };
+        /** @description Cooling in rounds: so long in the cold or at rest, then scraped and stirred, until enough has set. */
+        ChillRounds: {
+            /**
+             * Format: int32
+             * @description The round in hand, from 1; each stir ends one.
+             */
+            now: number;
+            /**
+             * Format: int32
+             * @description Rounds in all by the run; null where it does not come so far.
+             */
+            planned: null | number;
+            /**
+             * Format: int32
+             * @description More of them only cool the wall; null where nothing but the run ends them.
+             */
+            most: null | number;
+            /** @description As much has set as the rounds aim at. */
+            isDone: boolean;
+            /**
+             * Format: uuid
+             * @description Id of the command that ended the round before; null where none has, or the sheet has a step for each.
+             */
+            lastStir: null | string;
+            /**
+             * Format: date-time
+             * @description When it has, by the run; null where it has already or never does.
+             */
+            doneAt: null | string;
+            /**
+             * Format: double
+             * @description Minutes to pour from then on, out of the cold, until it is too stiff; null where that is not what follows.
+             */
+            spareMin: null | number;
+            /** @description The round, its end and what is left then; what matters is between two asterisks. */
+            says: string;
+            /** @description The sheet has a step for each round: to go on ends it. */
+            isWritten?: boolean;
+        };
         /** @description A swatch on the viewing card. */
         Chip: {
             name: string;
@@ -6236,6 +6277,7 @@ export interface components {
              * @description When to scrape, stir and read next; null where it is not stirred.
              */
             stirAt: null | string;
+            rounds: null | components["schemas"]["ChillRounds"];
             places: components["schemas"]["WatchPlace"][];
             /** @description Words for what the hand feels, thinnest first. */
             words: components["schemas"]["StageWord"][];
@@ -9118,6 +9160,8 @@ export interface components {
             part?: null | string;
             /** @description Key of the colour that was weighed for the part; null is the part itself. */
             colour?: null | string;
+            /** @description It was scraped down and stirred even then. */
+            stirred?: boolean;
             /**
              * Format: double
              * @description Of the air it dries in.

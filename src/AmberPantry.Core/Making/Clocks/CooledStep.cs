@@ -32,6 +32,7 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
     private readonly SheetMelt melt = new(subject, question);
     private CoolPlace? usualPlace;
     private readonly MakeStep step = batch.Steps[at];
+    private readonly RoundRule? round = RoundRule.Of(batch.Steps[at]);
     private readonly Reading[] readings = [.. batch.Readings.Where(one => one.Step == batch.Steps[at].Id)];
     private bool IsPacked => step.Kind is StepKind.Set || step.Template is "freeze-mould";
     private bool IsWhipped => step.Kind == StepKind.Chill && question.Route.IsWhipped();
@@ -126,6 +127,7 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
             Settles = Settles(points.Where(point => point.S >= nowS).ToArray()),
             WordOff = felt is null ? "" : WordOff(curve, felt),
             StirAt = IsStirred && next is not null ? Look(began, nowS, next.At) : null,
+            Rounds = round is null ? null : Rounds(round, curve, began, points, nowS),
             Places = Places(),
             Words = StageWord.OfSetting(question.Route),
             Says = Says(times, nowC),
@@ -156,7 +158,8 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
     private sealed record Run(Reading? Felt, DateTime Began, (double S, double C)[] Read, double Factor, IReadOnlyList<CoolingPoint> Points);
 
     /// <summary>The run as it is known at a moment, and so far ahead.</summary>
-    private Run RunTo(MeltCurve curve, DateTime moment, double aheadS)
+    /// <param name="outS">Seconds from its beginning after which it stands on the bench, out of the cold; null leaves it where it is.</param>
+    private Run RunTo(MeltCurve curve, DateTime moment, double aheadS, double? outS = null)
     {
         // A word of the hand outranks the run: it begins anew from there.
         var felt = readings.LastOrDefault(one => one.Word is { } word && StageWord.All[word].Structure is not null);
@@ -180,7 +183,13 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
                         [.. read.Select(one => new CoolingReading(one.S, one.C))]
                     )
                     .Factor;
-        var points = Simulate(curve, startC, Stages(began, Math.Clamp((moment - began).TotalSeconds, 0, LongestS) + aheadS, factor));
+        var points = Simulate(
+            curve,
+            startC,
+            outS is { } taken
+                ? [.. Stages(began, Math.Max(RecordS, taken), factor), Stage(CoolPlace.All[0], aheadS, 1)]
+                : Stages(began, Math.Clamp((moment - began).TotalSeconds, 0, LongestS) + aheadS, factor)
+        );
         if (read.Length > 0)
         {
             // From the last reading on it goes on from what was read, with the crystals the run has by then.
@@ -201,10 +210,58 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
     /// <summary>The next look comes after half of what is left, at least three minutes.</summary>
     private DateTime Look(DateTime began, double nowS, DateTime next)
     {
-        var last = readings.Length > 0 ? readings[^1].At : began;
+        var last = readings.LastOrDefault(one => round is null || one.Stirred)?.At ?? began;
         var from = last > began.AddSeconds(nowS) ? began : last;
-        return from.AddMinutes(Math.Max(LeastLookMin, (next - from).TotalMinutes / 2));
+        return from.AddMinutes(round?.EveryMin ?? Math.Max(LeastLookMin, (next - from).TotalMinutes / 2));
     }
+
+    /// <summary>Which round it is, how many the run asks for, and how long it can be poured after the last.</summary>
+    private ChillRounds Rounds(RoundRule rule, MeltCurve curve, DateTime began, IReadOnlyList<CoolingPoint> points, double nowS)
+    {
+        // A sheet that writes out each round counts them itself; else each stir ends one.
+        var stirs = readings.Where(one => one.Stirred).ToArray();
+        var number = rule.IsWritten ? RoundRule.NumberOf(step) : stirs.Length + 1;
+        var done = points.FirstOrDefault(point => point.Structure >= rule.Aim);
+        var isDone = done is not null && done.S <= nowS;
+        var leftMin = done is null ? (double?)null : Math.Max(0, (done.S - nowS) / 60);
+        int? planned =
+            rule.IsWritten ? rule.Most
+            : leftMin is { } left ? number - 1 + (isDone ? 0 : rule.In(left))
+            : null;
+        var spare = rule.IsWritten || done is null ? null : Spare(curve, Math.Max(nowS, done.S));
+        return new ChillRounds(
+            number,
+            planned,
+            rule.Most,
+            isDone,
+            rule.IsWritten ? null : stirs.LastOrDefault()?.Id,
+            done is null || isDone ? null : began.AddSeconds(done.S),
+            spare,
+            rule.Says(number, planned, isDone, leftMin, spare, Aim(rule))
+        )
+        {
+            IsWritten = rule.IsWritten,
+        };
+    }
+
+    /// <summary>"thin trace": what eye and hand say of so much structure; null where no word fits this way of making.</summary>
+    private string? Aim(RoundRule rule) =>
+        StageWord.OfSetting(question.Route).FirstOrDefault(word => rule.Aim >= (word.Low ?? 0) && rule.Aim < (word.High ?? 1))?.Words;
+
+    /// <summary>Minutes on the bench until what is poured next is too stiff; null where it stays pourable here, or is not poured.</summary>
+    private double? Spare(MeltCurve curve, double outS)
+    {
+        var over = TooStiff is not { } stiff
+            ? null
+            : RunTo(curve, now, AheadS, outS).Points.FirstOrDefault(point => point.S >= outS && point.Structure >= stiff);
+        return over is null ? null : Math.Floor((over.S - outS) / 60);
+    }
+
+    /// <summary>Structure that the next pour does not bear. Crystals are late: the thermometer alone does not tell it.</summary>
+    private double? TooStiff =>
+        batch.Steps.Skip(at + 1).FirstOrDefault(one => one.Kind == StepKind.Pour && one.FromC is not null)?.FromC is { } from
+            ? Math.Max(subject.Curve!.Blend.At(from).Structure, round?.Aim ?? 0)
+            : null;
 
     private WatchBand Band() =>
         new(
@@ -241,10 +298,13 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
                 );
                 break;
             default:
-                yield return IsWhipped
-                    ? time("opens", "opens", point => point.Structure >= WhipWindow.OpensAt, true)
-                    : time("opens", "opens", point => point.TemperatureC <= step.ToC, true);
+                yield return round is not null ? time("opens", "enough", point => point.Structure >= round.Aim, true)
+                : IsWhipped ? time("opens", "opens", point => point.Structure >= WhipWindow.OpensAt, true)
+                : time("opens", "opens", point => point.TemperatureC <= step.ToC, true);
                 yield return IsWhipped ? time("closes", "closes", point => point.Structure >= WhipWindow.ClosesAt, true)
+                : round is not null
+                    ? TooStiff is { } most ? time("closes", "too stiff", point => point.Structure > most, true)
+                        : null
                 : step.FromC is { } stiff ? time("closes", "closes", point => point.TemperatureC <= stiff, true)
                 : null;
                 break;
@@ -271,7 +331,7 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
         }
 
         var stage = Stage(Here, LongestS, 1);
-        var even = readings.LastOrDefault(one => one.Place is not null || (IsStirred && one.TemperatureC is not null))?.At ?? began;
+        var even = readings.LastOrDefault(one => one.Place is not null || one.Stirred || (IsStirred && one.TemperatureC is not null))?.At ?? began;
         return stage.Stirred ? null : new StillBody(Bowl(), CoolingRun.At(points, Math.Max(0, (even - began).TotalSeconds)), stage);
     }
 
@@ -344,7 +404,7 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
 
         var chosen = MakingSchool.Of(question.Route).FirstOrDefault(school => school.Id == "cool")?.Chosen(batch.Content.Method?.Choices).Id
             ?? "best";
-        return CoolPlace.Of(chosen) ?? melt.BestToWhip(StartC);
+        return CoolPlace.Of(chosen) ?? melt.BestToChill(question.Route, StartC);
     }
 
     /// <summary>Where it stands for how long, with all heat transfer multiplied.</summary>

@@ -75,6 +75,9 @@ public sealed record CoolingWatch
     /// <summary>When to scrape, stir and read next; null where it is not stirred.</summary>
     public required DateTime? StirAt { get; init; }
 
+    /// <summary>Where it goes by rounds; null where it does not.</summary>
+    public required ChillRounds? Rounds { get; init; }
+
     public required IReadOnlyList<WatchPlace> Places { get; init; }
 
     /// <summary>Words for what the hand feels, thinnest first.</summary>

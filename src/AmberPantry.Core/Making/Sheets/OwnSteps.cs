@@ -30,8 +30,8 @@ internal static class OwnSteps
                 laid.Add(change is null ? step : Said(step, change));
             }
 
-            // A step that is repeated for each line is followed once, after its last.
-            if (i + 1 == steps.Count || steps[i + 1].Template != step.Template)
+            // A step that is repeated, for each line or round, is followed once, after its last.
+            if (steps.Skip(i + 1).All(one => one.Template != step.Template))
             {
                 laid.AddRange(own.Where(one => one.IsOwn && one.After == step.Template).Select(one => Put(one, step)));
             }

@@ -8,8 +8,10 @@ namespace AmberPantry.Core.Making.Sheets;
 internal sealed record SheetChill(CoolPlace Place, double FromC, double? S)
 {
     private const double UsualFromC = 60;
-    private const double Trace = 0.04;
-    private const double ThickTrace = 0.06;
+
+    /// <summary>Structure at which it holds powder up and still levels, and from which on it does not.</summary>
+    public const double Trace = 0.04;
+    public const double ThickTrace = 0.06;
 
     /// <summary>Structure at which whipping begins, by how far its maker lets it set.</summary>
     private static readonly Dictionary<string, double> SetAt = new Dictionary<string, double>
@@ -29,7 +31,7 @@ internal sealed record SheetChill(CoolPlace Place, double FromC, double? S)
 
         var wanted = question.Route.IsTraced() ? Trace : SetAt[chosen.GetValueOrDefault("set", "half")];
         var from = StartC(plan);
-        var place = CoolPlace.Of(cool) ?? (question.Route.IsTraced() ? melt.Best(from, Trace, ThickTrace) : melt.BestToWhip(from));
+        var place = CoolPlace.Of(cool) ?? melt.BestToChill(question.Route, from);
         return new SheetChill(place, from, melt.SetsS(from, wanted, place)?.S);
     }
 

@@ -21,7 +21,6 @@ internal sealed partial class SheetFigures
     private const int SieveUm = 500;
     private const int TrayMm = 15;
     private const int Rounds = 4;
-    private const int RoundsFatty = 3;
     private const double HazeC = 10;
     private const double OvenC = 60;
     private const double OvenEpsomC = 45;
@@ -119,8 +118,8 @@ internal sealed partial class SheetFigures
                 ["air_wanted"] = N(air is > 0 ? air.Value : Math.Round(100 * subject.Overrun)),
                 ["liquids_g"] = lines.Has("@liquids") ? G(Math.Round(lines["@liquids"].Sum(line => line.Percent) * question.BatchG / 100, 1)) : null,
                 ["carrier"] = lines.Has("@carrier") ? Names(subject, lines["@carrier"]) : null,
-                ["round"] = "1",
-                ["rounds"] = N(question.Route == PlanRoute.WhipFattyAcidRounds ? RoundsFatty : Rounds),
+                ["round"] = "after round",
+                ["rounds"] = N(question.Route == PlanRoute.WhipFattyAcidRounds ? RoundRule.ChillAims.Count : Rounds),
                 ["pulses"] = N(Pulses),
                 ["pulse_s"] = N(PulseS),
                 ["sieve_um"] = $"a sieve of {SieveUm} µm",

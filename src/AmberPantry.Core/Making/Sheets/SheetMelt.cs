@@ -89,6 +89,10 @@ internal sealed class SheetMelt
     /// <summary>Where a bowl is best chilled for the whisk.</summary>
     public CoolPlace BestToWhip(double fromC) => Best(fromC, WhipWindow.OpensAt, WhipWindow.ClosesAt);
 
+    /// <summary>Where it is best chilled for what follows: the whisk, or the mould at trace.</summary>
+    public CoolPlace BestToChill(PlanRoute route, double fromC) =>
+        route.IsTraced() ? Best(fromC, SheetChill.Trace, SheetChill.ThickTrace) : BestToWhip(fromC);
+
     /// <summary>Where it is chilled soonest and still leaves time to work before it is too stiff; grain decides where it is much more.</summary>
     /// <param name="stiff">Structure at which it is too stiff.</param>
     public CoolPlace Best(double fromC, double structure, double stiff)

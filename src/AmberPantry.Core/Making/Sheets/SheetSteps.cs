@@ -10,6 +10,9 @@ namespace AmberPantry.Core.Making.Sheets;
 /// <summary>Turns the templates of a way of making into the steps of one batch.</summary>
 internal sealed class SheetSteps
 {
+    /// <summary>A fatty acid is chilled and whipped in turns; the last turn of the whisk is the whipping itself.</summary>
+    private static readonly string[] Rounds = [RoundRule.RoundChill, "round-whip"];
+
     /// <summary>Read, signed and measured before the batch begins.</summary>
     private static readonly string[] BeforeStart = ["sign", "room"];
 
@@ -76,6 +79,11 @@ internal sealed class SheetSteps
             {
                 Weigh(template);
             }
+            else if (Rounds.Contains(template.Id) && templates.Count(one => one.Id == template.Id) > 1)
+            {
+                var number = templates.Take(i + 1).Count(one => one.Id == template.Id);
+                Plain(template, figures.With(("round", $"{number}")), $"{template.Id}-{number}");
+            }
             else if (!beforeStop)
             {
                 Plain(template, figures, template.Id);
@@ -103,6 +111,12 @@ internal sealed class SheetSteps
         {
             var press = route.FindIndex(step => step.Kind == StepKind.Mould);
             route.InsertRange(press < 0 ? route.Count - 1 : press, StepTemplate.Insert(StepTemplate.Accent).Where(step => step.Id != "place-accent"));
+        }
+
+        if (route.FindIndex(step => step.Id == Rounds[^1]) is var end and >= 0)
+        {
+            var (chill, whip) = (route.First(step => step.Id == Rounds[0]), route[end]);
+            route.InsertRange(end + 1, Enumerable.Repeat(new[] { chill, whip }, RoundRule.ChillAims.Count - 1).SelectMany(pair => pair).SkipLast(1));
         }
 
         return route;

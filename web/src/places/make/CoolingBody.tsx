@@ -46,6 +46,7 @@ export function CoolingBody({
 }: Props) {
   const nowMin = (now - Date.parse(watch.startedAt)) / 60_000;
   const last = watch.readings.at(-1);
+  const stir = watch.rounds?.lastStir;
   const log = async () => {
     if (number.exact !== null && (await onRead({ ...nothingTold, temperatureC: number.exact }))) onAsk(null);
   };
@@ -107,6 +108,11 @@ export function CoolingBody({
         <p className="make-text cooling-says">
           <Sentence text={watch.says} />
         </p>
+        {watch.rounds && (
+          <div className="make-text" role="group" aria-label="Rounds">
+            <Sentence text={watch.rounds.says} />
+          </div>
+        )}
         <div className="cooling-log">
           <QuantityField
             of={number}
@@ -155,6 +161,11 @@ export function CoolingBody({
           {last && (
             <button type="button" onClick={() => onTakeBack(last.id)}>
               Take {units.temperature(last.c)} back
+            </button>
+          )}
+          {stir && watch.rounds && (
+            <button type="button" onClick={() => onTakeBack(stir)}>
+              Take round {watch.rounds.now - 1} back
             </button>
           )}
         </div>

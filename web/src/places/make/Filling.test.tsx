@@ -148,6 +148,7 @@ describe("steps that are weighed, timed and logged", () => {
       place: "bench",
       learntFactor: null,
       settles: "",
+      rounds: null,
       stirAt: null,
       places: [],
       words: [],

@@ -511,7 +511,12 @@ describe("a step that cools", () => {
     wetting: null,
   });
 
-  const open = async (answer: () => unknown = () => null, wall: object | null = null, asks: object | null = null) => {
+  const open = async (
+    answer: () => unknown = () => null,
+    wall: object | null = null,
+    asks: object | null = null,
+    rounds: object | null = null,
+  ) => {
     const readings: object[] = [];
     const routes = served(2, answer) as Record<string, unknown>;
     const batch = routes["GET /api/batches/9"] as () => { batch: { steps: object[] } };
@@ -530,7 +535,7 @@ describe("a step that cools", () => {
         "GET /api/batches/9": withChill,
         "GET /api/batches/9/watch": () => {
           const now = watch(readings);
-          return { ...now, cooling: { ...now.cooling, wall } };
+          return { ...now, cooling: { ...now.cooling, wall, rounds } };
         },
         "POST /api/batches/9/commands": (body: { command: { kind: string; temperatureC?: number | null } }) => {
           const answered = post(body);
@@ -570,6 +575,32 @@ describe("a step that cools", () => {
     expect(screen.getByLabelText(/Temperature in/)).toBeTruthy();
     await user.click(screen.getByRole("button", { name: "Answer" }));
     expect(screen.getByRole("button", { name: "Looked right" })).toBeTruthy();
+  });
+
+  it("counts the rounds by what was stirred, and takes one back", async () => {
+    const { user } = await open(() => null, null, null, {
+      now: 2,
+      most: 6,
+      isWritten: false,
+      lastStir: "stir-1",
+      says: "Round **2**, at most 6.",
+    });
+    expect((await screen.findByLabelText("Rounds")).textContent).toBe("Round 2, at most 6.");
+    await user.click(screen.getByRole("button", { name: "Stirred: round 2 done" }));
+    await user.click(screen.getByRole("button", { name: "Take round 1 back" }));
+    await waitFor(() =>
+      expect(wire.bodies("POST /api/batches/9/commands")).toMatchObject([
+        { command: { kind: "read_step", stirred: true } },
+        { command: { kind: "take_reading_back", reading: "stir-1" } },
+      ]),
+    );
+  });
+
+  it("has no act for rounds that the sheet writes out", async () => {
+    await open(() => null, null, null, { now: 2, most: 3, isWritten: true, lastStir: null, says: "Round **2 of 3**." });
+    expect((await screen.findByLabelText("Rounds")).textContent).toBe("Round 2 of 3.");
+    expect(screen.queryByRole("button", { name: /^Stirred/ })).toBeNull();
+    expect(screen.queryByRole("button", { name: /^Take round/ })).toBeNull();
   });
 
   it("compares the places, and moves the bowl", async () => {

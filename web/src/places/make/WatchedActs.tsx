@@ -25,6 +25,11 @@ export function WatchedActs({ watched, asks, onAsk, onRead, onTakeBack }: Props)
       {cooling &&
         filling &&
         choice("packs", asks === "packs" ? "How it cools" : `Weigh the ${plural(filling.unit, 2)}`)}
+      {cooling?.rounds && !cooling.rounds.isWritten && (
+        <button type="button" onClick={() => void onRead({ ...nothingTold, stirred: true })}>
+          Stirred: round {cooling.rounds.now} done
+        </button>
+      )}
       {whipping && (
         <button
           type="button"

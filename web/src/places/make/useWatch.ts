@@ -14,6 +14,7 @@ export type Told = {
   word: string | null;
   cupG: number | null;
   sprays: number | null;
+  stirred: boolean;
   massG: number | null;
   part: string | null;
   colour: string | null;
@@ -28,6 +29,7 @@ export const nothingTold: Told = {
   word: null,
   cupG: null,
   sprays: null,
+  stirred: false,
   massG: null,
   part: null,
   colour: null,
