@@ -176,3 +176,24 @@ test("nothing acknowledged of the pantry is lost when the server is killed", asy
   expect(lot.left - after.lot.left - taken).toBeGreaterThanOrEqual(0);
   expect(lot.left - after.lot.left - taken).toBeLessThanOrEqual(1);
 });
+
+test("what a lot held when it was squeezed rules its room for oil on the bench", async ({ page, demo }) => {
+  await page.goto(`${demo.url}/bench/19?by=sponge`);
+  const room = page.getByText(/Room for [\d.]+.% of oil/).first();
+  await expect(room).toBeVisible();
+  const usual = await room.textContent();
+  await page.goto(`${demo.url}/pantry?at=material/kaolin`);
+  const held = page.getByLabel(/^Squeezed, 100/).first();
+  await held.fill("a lot");
+  await held.press("Enter");
+  await expect(page.getByText("“a lot” is not a number. Type one such as 17.5.")).toBeVisible();
+  await held.fill("0");
+  await held.press("Enter");
+  await expect(page.getByText(/Type how many grams of oil 100 g of it held/)).toBeVisible();
+  await held.fill("55");
+  await held.press("Enter");
+  await expect(page.getByText(/of oil, g of lot .* changed\./)).toBeVisible();
+  await page.goto(`${demo.url}/bench/19?by=sponge`);
+  await expect(room).toBeVisible();
+  await expect(room).not.toHaveText(usual ?? "");
+});

@@ -130,6 +130,8 @@ public class ArrivalTests
         Assert.Equal("facts.price", Refused(Facts with { Price = -1 }).Field);
         Assert.Equal("facts.monthsOnceOpen", Refused(Facts with { MonthsOnceOpen = 0 }).Field);
         Assert.Equal("facts.meltShiftK", Refused(Facts with { MeltShiftK = 9 }).Field);
+        Assert.Equal("facts.holdsOilG", Refused(Facts with { HoldsOilG = 0 }).Field);
+        Assert.Equal("facts.holdsOilG", Refused(Facts with { HoldsOilG = 1001 }).Field);
         Assert.Equal("facts.certificate.4", Refused(Facts with { Certificate = new Dictionary<string, double> { ["4"] = 101 } }).Field);
         Assert.Equal("facts.supplier", Refused(Facts with { Supplier = new string('x', 121) }).Field);
         Assert.Equal(

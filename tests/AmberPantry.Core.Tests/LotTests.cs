@@ -1,6 +1,7 @@
 using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Powders;
 using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Tests;
@@ -46,6 +47,33 @@ public class LotTests
         Assert.Equal(20 / 0.7, castor.DropsPerG!.Value, 6);
         Assert.Contains("0.6 to 0.8", AmountText.Doubt(castor, "20 drops", Grams)!, StringComparison.Ordinal);
         Assert.Contains("0.1 to 0.2", AmountText.Doubt(castor, "1 dab", Grams)!, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void ASpongeThatHoldsLessThanItsKindHasLessRoomForOil()
+    {
+        const string Starch = "modified tapioca starch";
+        var dust = Sample.Of(Kinds.Powder, (Starch, 90), ("sunflower oil", 10));
+        var plain = MaterialShelf.Plain.Get(Starch, "material");
+        MaterialShelf Squeezed(decimal holds) => new(lots: [new LotInUse(plain.Id, 900, "TS-4", null) { HoldsOilG = holds }]);
+        double Room(MaterialShelf shelf) => new Assessor(shelf, Sample.Shed).Assess(dust).Parts.Powder!.Budget!.CapacityG;
+
+        var usual = Room(MaterialShelf.Plain);
+        // What the table's own uptake would hold squeezed, told as a squeeze, changes nothing.
+        var alike = OwnUptake.Of(plain.Powder!, 100, 10, 0.92, UptakeMethod.Squeeze).UptakeGPer100g;
+        var same = (decimal)(10 * plain.Powder!.OilAbsorption / alike);
+        Assert.Equal(usual, Room(Squeezed(same)), 6);
+        Assert.Equal(usual / 2, Room(Squeezed(same / 2)), 6);
+        Assert.Equal(usual * 1.5, Room(Squeezed(same * 1.5m)), 6);
+
+        var explained = new Assessor(Squeezed(same / 2), Sample.Shed).Assess(dust).Parts.Powder!.Steps;
+        Assert.Contains(explained, step => step.Says.Contains("by your squeeze of lot TS-4", StringComparison.Ordinal));
+        Assert.DoesNotContain(new Assessor(MaterialShelf.Plain, Sample.Shed).Assess(dust).Parts.Powder!.Steps, step =>
+            step.Says.Contains("squeeze", StringComparison.Ordinal)
+        );
+        // What takes up none is not changed by a squeeze.
+        var wax = new MaterialShelf(lots: [new LotInUse("beeswax", 900, "W-1", null) { HoldsOilG = 5 }]).Get("beeswax", "material");
+        Assert.Null(wax.SqueezedUptake);
     }
 
     [Theory]

@@ -33,7 +33,7 @@ public sealed class ProductMelt
             }
             else if (material.IsPowder)
             {
-                suspended.Add((material.Keys.Powder is { } key ? PowderMaterial.All[key] : null, mass, mass / material.DensityGMl));
+                suspended.Add((material.Powder, mass, mass / material.DensityGMl));
             }
         }
 

@@ -217,6 +217,9 @@ public sealed record Material
     /// <summary>How much higher that lot melts than its kind does, K; below 0 lower.</summary>
     public double MeltShiftK { get; init; }
 
+    /// <summary>Most oil at which 100 g of that lot, squeezed hard, still fall apart and leave no shine, g; null where nobody squeezed it.</summary>
+    public double? HoldsOilG { get; init; }
+
     /// <summary>What that lot's certificate allows, percent of the product by category; null without one.</summary>
     public IReadOnlyDictionary<string, double>? Certificate { get; init; }
 
@@ -265,6 +268,8 @@ public sealed record LotInUse(string Material, decimal HaveG, string? Code, Date
 
     public decimal? MeltShiftK { get; init; }
 
+    public decimal? HoldsOilG { get; init; }
+
     public IReadOnlyDictionary<string, double>? Certificate { get; init; }
 
     public bool ArrivedMelted { get; init; }
@@ -278,6 +283,7 @@ public sealed record LotInUse(string Material, decimal HaveG, string? Code, Date
             BestBefore = UseBy,
             PricePerKg = PricePerKg ?? material.PricePerKg,
             MeltShiftK = (double?)MeltShiftK ?? 0,
+            HoldsOilG = (double?)HoldsOilG,
             Certificate = Certificate,
             ArrivedMelted = ArrivedMelted,
         };

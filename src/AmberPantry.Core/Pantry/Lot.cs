@@ -23,6 +23,8 @@ public sealed record LotFacts(string Code, DateOnly ReceivedOn)
     private const int MostMonths = 60;
     private const decimal MostPrice = 1_000_000;
     private const decimal MostShiftK = 8;
+    private const decimal LeastOilG = 0.1m;
+    private const decimal MostOilG = 1000;
     private const int MostCategories = 30;
     private const int LongestCategory = 10;
     private const int FirstYear = 2000;
@@ -47,6 +49,9 @@ public sealed record LotFacts(string Code, DateOnly ReceivedOn)
 
     /// <summary>How much higher it melts than its kind does, K; below 0 lower.</summary>
     public decimal? MeltShiftK { get; init; }
+
+    /// <summary>Most oil at which 100 g of it, squeezed hard, still fall apart and leave no shine, g; null where nobody squeezed it.</summary>
+    public decimal? HoldsOilG { get; init; }
 
     /// <summary>What a scent's certificate allows, percent of the product by its category; null without one.</summary>
     public IReadOnlyDictionary<string, double>? Certificate { get; init; }
@@ -88,6 +93,14 @@ public sealed record LotFacts(string Code, DateOnly ReceivedOn)
             $"{path}meltShiftK",
             "K",
             "Type how much higher it melts than its kind, or leave it empty."
+        );
+        HouseSettings.InRange(
+            HoldsOilG,
+            LeastOilG,
+            MostOilG,
+            $"{path}holdsOilG",
+            "g",
+            "Type how many grams of oil 100 g of it held when squeezed, or leave it empty."
         );
         Longest(Supplier, LongestName, $"{path}supplier");
         Longest(Place, LongestName, $"{path}place");

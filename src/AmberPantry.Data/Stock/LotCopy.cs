@@ -11,6 +11,8 @@ internal sealed class LotCopy : CopyPart<LotRow>
 
     public override IReadOnlyList<string> WorkedOut => [nameof(LotRow.Left)];
 
+    protected override IReadOnlyList<string> AddedLater => [nameof(LotRow.HoldsOilG)];
+
     protected override IReadOnlyList<string> OwnIds => [];
 
     protected override IQueryable<LotRow> Ordered(PantryDb db) => db.Lots.OrderBy(row => row.Number);

@@ -42,6 +42,8 @@ public sealed class LotRow
 
     public decimal? MeltShiftK { get; set; }
 
+    public decimal? HoldsOilG { get; set; }
+
     public IReadOnlyDictionary<string, double>? Certificate { get; set; }
 
     public string Note { get; set; } = "";
@@ -72,6 +74,7 @@ public sealed class LotRow
                 MonthsOnceOpen = MonthsOnceOpen,
                 Place = Place,
                 MeltShiftK = MeltShiftK,
+                HoldsOilG = HoldsOilG,
                 Certificate = Certificate,
                 Note = Note,
             },
@@ -103,7 +106,8 @@ public sealed class LotRow
     {
         (Code, Supplier, ReceivedOn, Price) = (facts.Code, facts.Supplier, facts.ReceivedOn, facts.Price);
         (BestBefore, OpenedOn, MonthsOnceOpen, Place) = (facts.BestBefore, facts.OpenedOn, facts.MonthsOnceOpen, facts.Place);
-        (MeltShiftK, Certificate, Note) = (facts.MeltShiftK, facts.Certificate, facts.Note);
+        (MeltShiftK, HoldsOilG) = (facts.MeltShiftK, facts.HoldsOilG);
+        (Certificate, Note) = (facts.Certificate, facts.Note);
     }
 }
 
@@ -189,6 +193,7 @@ public static class LotRows
         {
             PricePerKg = priced?.PriceOfOne * 1000,
             MeltShiftK = first?.Facts.MeltShiftK,
+            HoldsOilG = first?.Facts.HoldsOilG,
             Certificate = first?.Facts.Certificate,
             ArrivedMelted = first?.Arrival?.Melted ?? false,
         };

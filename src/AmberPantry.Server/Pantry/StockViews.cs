@@ -3,6 +3,7 @@ using AmberPantry.Core.Making;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Pantry;
 using AmberPantry.Core.Science.Melt;
+using AmberPantry.Core.Science.Powders;
 using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
 using AmberPantry.Data.Batches;
@@ -52,6 +53,9 @@ public sealed record StockDetail
 
     /// <summary>Whether a certificate rules it.</summary>
     public required bool IsScent { get; init; }
+
+    /// <summary>Whether it takes up oil: a squeeze tells how much.</summary>
+    public required bool TakesUpOil { get; init; }
 
     /// <summary>The first to use at the head; used up ones last.</summary>
     public required IReadOnlyList<LotView> Lots { get; init; }
@@ -131,6 +135,7 @@ internal static class StockViews
             Today = today,
             Inci = kind == StockKind.Material ? open.Shelf.Get(subject.Of, "key").Inci : null,
             Facts = Facts(open, kind, subject.Of),
+            TakesUpOil = kind == StockKind.Material && open.Shelf.Get(subject.Of, "key").TakesUpOil,
             IsScent = kind == StockKind.Material && open.Shelf.Get(subject.Of, "key").Role == Role.Scent,
             Lots =
             [

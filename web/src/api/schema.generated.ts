@@ -8133,6 +8133,11 @@ export interface components {
              * @description How much higher it melts than its kind does, K; below 0 lower.
              */
             meltShiftK?: null | number;
+            /**
+             * Format: double
+             * @description Most oil at which 100 g of it, squeezed hard, still fall apart and leave no shine, g; null where nobody squeezed it.
+             */
+            holdsOilG?: null | number;
             /** @description What a scent's certificate allows, percent of the product by its category; null without one. */
             certificate?: null | {
                 [key: string]: number;
@@ -10287,6 +10292,8 @@ export interface components {
             facts: string;
             /** @description Whether a certificate rules it. */
             isScent: boolean;
+            /** @description Whether it takes up oil: a squeeze tells how much. */
+            takesUpOil: boolean;
             /** @description The first to use at the head; used up ones last. */
             lots: components["schemas"]["LotView"][];
             spokenFor: components["schemas"]["SpokenFor"][];

@@ -25,12 +25,7 @@ internal static class AddingOrder
         [
             .. subject
                 .There.Where(pair => !PowderReading.Wets(pair.Material))
-                .Select(pair =>
-                    (
-                        new FormulaLineGrams(pair.Line.Id, pair.Material, Grams(subject, (double)pair.Line.Percent)),
-                        pair.Material.Keys.Powder is { } key ? PowderMaterial.All[key] : null
-                    )
-                ),
+                .Select(pair => (new FormulaLineGrams(pair.Line.Id, pair.Material, Grams(subject, (double)pair.Line.Percent)), pair.Material.Powder)),
         ];
         FormulaLineGrams[] wet =
         [

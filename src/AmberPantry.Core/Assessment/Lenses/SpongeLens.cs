@@ -146,16 +146,16 @@ internal static class SpongeLens
 
     private static IEnumerable<(Material Material, PowderMaterial Powder, double G)> Lines(Subject subject) =>
         subject
-            .There.Where(pair => pair.Material.Keys.Powder is { } key && !PowderMaterial.All[key].IsOilSoluble)
-            .Select(pair => (pair.Material, PowderMaterial.All[pair.Material.Keys.Powder!], (double)pair.Line.Percent));
+            .There.Where(pair => pair.Material.Powder is { IsOilSoluble: false })
+            .Select(pair => (pair.Material, pair.Material.Powder!, (double)pair.Line.Percent));
 
     private static IEnumerable<LensCell> Cells(Subject subject, PowderMix mix)
     {
         foreach (var (line, material) in subject.There)
         {
-            if (material.Keys.Powder is { } key && !PowderMaterial.All[key].IsOilSoluble)
+            if (material.Powder is { IsOilSoluble: false } powder)
             {
-                yield return new LensCell(line.Id, Percent((double)line.Percent * PowderMaterial.All[key].UptakeMlPerG * mix.LiquidGMl));
+                yield return new LensCell(line.Id, Percent((double)line.Percent * powder.UptakeMlPerG * mix.LiquidGMl));
             }
             else if (PowderReading.Wets(material))
             {

@@ -2,6 +2,7 @@ using AmberPantry.Core.Materials;
 using AmberPantry.Core.Science.Fizz;
 using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Science.Powders;
+using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Assessment.Parts;
 
@@ -42,11 +43,7 @@ public sealed record PowderReading(PowderMix? Mix, OilBudget? Budget, PowderInFa
         [.. subject.There.Where(pair => which(pair.Material)).Select(pair => ((double)pair.Line.Percent, pair.Material.DensityGMl))];
 
     internal static (PowderMaterial Powder, double G)[] Grains(Subject subject) =>
-        [
-            .. subject
-                .There.Where(pair => pair.Material.Keys.Powder is not null)
-                .Select(pair => (PowderMaterial.All[pair.Material.Keys.Powder!], (double)pair.Line.Percent)),
-        ];
+        [.. subject.There.Where(pair => pair.Material.Powder is not null).Select(pair => (pair.Material.Powder!, (double)pair.Line.Percent))];
 }
 
 /// <summary>What grains and oil do to each other.</summary>
@@ -62,6 +59,20 @@ public sealed record PowderPart(OilBudget? Budget, PowderInFat? InFat, IReadOnly
         if (reading.Budget is { } budget)
         {
             yield return new("of oil make a putty of these powders", budget.CapacityG, "g", "oil absorption by rub-out (ISO 787-5)");
+            foreach (var (material, own) in subject.There.Select(pair => (pair.Material, pair.Material.SqueezedUptake)).Distinct())
+            {
+                if (own is not null)
+                {
+                    yield return new(
+                        $"of linseed oil to 100 of {Wording.Brief(material.Name)}, by your squeeze of lot {material.Lot}"
+                            + (own.InsideUsualRange ? "" : ", outside what its kind usually takes"),
+                        own.UptakeGPer100g,
+                        "g",
+                        "your squeeze test"
+                    );
+                }
+            }
+
             yield return new("of that is in it", 100 * budget.S, "%", "load");
             yield return new(
                 "is how full the room between the grains is; 1 is the putty, loose below 0.12",

@@ -32,9 +32,9 @@ internal sealed class Mixture(IReadOnlyList<BalancePart> parts, IReadOnlyList<do
                     [.. parts.Select((part, i) => (part.Material, shares[i]))],
                     [
                         .. parts
-                            .Select((part, i) => (part.Material.Keys.Powder, shares[i]))
+                            .Select((part, i) => (part.Material.Powder, shares[i]))
                             .Where(line => line.Powder is not null && line.Item2 > 0)
-                            .Select(line => (PowderMaterial.All[line.Powder!], line.Item2)),
+                            .Select(line => (line.Powder!, line.Item2)),
                     ]
                 );
             }
@@ -76,7 +76,7 @@ internal sealed class Mixture(IReadOnlyList<BalancePart> parts, IReadOnlyList<do
             ml += shares[i] / material.DensityGMl;
             if (material.IsPowder && shares[i] > 0)
             {
-                grains.Add((material.Keys.Powder is { } key ? PowderMaterial.All[key] : null, shares[i], shares[i] / material.DensityGMl));
+                grains.Add((material.Powder, shares[i], shares[i] / material.DensityGMl));
             }
         }
 

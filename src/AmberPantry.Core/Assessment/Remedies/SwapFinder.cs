@@ -124,7 +124,7 @@ public sealed class SwapFinder(MaterialShelf shelf, Workshop workshop, FamilyReg
             can.Add(SwapBy.Feel);
         }
 
-        if (material.Keys.Powder is { } powder && !PowderMaterial.All[powder].IsOilSoluble)
+        if (material.Powder is { IsOilSoluble: false })
         {
             can.Add(SwapBy.Uptake);
         }
@@ -156,7 +156,7 @@ public sealed class SwapFinder(MaterialShelf shelf, Workshop workshop, FamilyReg
                 && !FormulaEditor.IsDosed(other)
                 && other.IsLiquidAtRoom == material.IsLiquidAtRoom
                 && other.Role != Role.Emulsifier == (material.Role != Role.Emulsifier),
-            SwapBy.Uptake => other.Keys.Powder is { } powder && !PowderMaterial.All[powder].IsOilSoluble && other.Role == material.Role,
+            SwapBy.Uptake => other.Powder is { IsOilSoluble: false } && other.Role == material.Role,
             SwapBy.Benefit => other.Lipid is { Acids.Count: > 0 } && other.IsLiquidAtRoom == material.IsLiquidAtRoom && other.Role == material.Role,
             SwapBy.Price => other.PricePerKg < material.PricePerKg && IsLike(material, other),
             SwapBy.Shade when material.Role == Role.Colourant => other.Keys.Colourant is not null && other.Role == Role.Colourant,
@@ -188,7 +188,7 @@ public sealed class SwapFinder(MaterialShelf shelf, Workshop workshop, FamilyReg
 
     private static Lab Seen(Material material) => Lab.OfHex(material.Colour);
 
-    private static double Uptake(Material material) => Math.Max(0.01, PowderMaterial.All[material.Keys.Powder!].UptakeMlPerG);
+    private static double Uptake(Material material) => Math.Max(0.01, material.Powder!.UptakeMlPerG);
 
     private static double Acids(Material material, Material other) =>
         material.Lipid!.Acids.Sum(acid => Math.Abs(acid.Value - other.Lipid!.Acids[acid.Key])) / 2;
@@ -242,8 +242,8 @@ public sealed class SwapFinder(MaterialShelf shelf, Workshop workshop, FamilyReg
                 var apart = Lab.DeltaE00(Pot(before), Pot(after));
                 return (apart, $"{apart:0.0} away in the pot{(apart < ShadeFinder.HardToTellApart ? ": hard to tell apart" : "")}");
             case SwapBy.Uptake:
-                PowderMaterial from = PowderMaterial.All[swap.From.Keys.Powder!],
-                    to = PowderMaterial.All[swap.To.Keys.Powder!];
+                PowderMaterial from = swap.From.Powder!,
+                    to = swap.To.Powder!;
                 var volume = (double)(share / Math.Max(line.Percent, 0.01m)) * from.LooseGMl / to.LooseGMl;
                 return (
                     Math.Abs(Math.Log(volume)),

@@ -35,10 +35,7 @@ internal sealed class OilLoad : IRule
             Swaps =
             [
                 new(
-                    material =>
-                        material.Role is Role.Salt or Role.Powder or Role.Base
-                        && material.Keys.Powder is { } key
-                        && !PowderMaterial.All[key].IsCarrier,
+                    material => material.Role is Role.Salt or Role.Powder or Role.Base && material.Powder is { IsCarrier: false },
                     "magnesium carbonate",
                     "modified tapioca starch",
                     "precipitated silica"

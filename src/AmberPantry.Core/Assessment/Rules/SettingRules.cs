@@ -76,7 +76,7 @@ internal sealed class GrainsSink : IRule
 
     private static (double Um, double GMl)? Grain(Material material) =>
         !material.IsPowder ? null
-        : material.Keys.Powder is { } powder ? (PowderMaterial.All[powder].MedianUm, PowderMaterial.All[powder].TrueGMl)
+        : material.Powder is { } powder ? (powder.MedianUm, powder.TrueGMl)
         : material.Keys.Colourant is { } key && Colourant.All[key] is { OilSoluble: false } colourant
             ? (colourant.SettlesUm * Settling.Dispersions["predispersed"], colourant.DensityGMl)
         : null;

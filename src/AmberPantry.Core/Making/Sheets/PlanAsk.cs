@@ -98,7 +98,7 @@ internal static class PlanAsk
 
     private static PlanLine Line(FormulaLine line, Material material, FamilyProfile family)
     {
-        var powder = material.Keys.Powder is { } key ? PowderMaterial.All[key] : null;
+        var powder = material.Powder;
         var solid = material.IsPowder;
         var clears = material.Melt?.ClearsAtC;
         return new PlanLine(

@@ -23,7 +23,7 @@ namespace AmberPantry.Data.Migrations.Model
                 "AmberPantry.Data.Stock.LotRow",
                 typeof(LotRow),
                 baseEntityType,
-                propertyCount: 22,
+                propertyCount: 23,
                 unnamedIndexCount: 2,
                 keyCount: 1);
 
@@ -88,6 +88,13 @@ namespace AmberPantry.Data.Migrations.Model
                 typeof(string),
                 propertyInfo: typeof(LotRow).GetProperty("Code", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(LotRow).GetField("<Code>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var holdsOilG = runtimeEntityType.AddProperty(
+                "HoldsOilG",
+                typeof(decimal?),
+                propertyInfo: typeof(LotRow).GetProperty("HoldsOilG", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(LotRow).GetField("<HoldsOilG>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
 
             var kind = runtimeEntityType.AddProperty(
                 "Kind",

@@ -11,7 +11,7 @@ namespace AmberPantry.Data.Migrations.Model
     public partial class PantryDbModel
     {
         private PantryDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("f5867a2a-1ab7-415f-a964-c4af25f2cbac"), entityTypeCount: 19)
+            : base(skipDetectChanges: false, modelId: new Guid("1ca0cf49-aa6c-4e7a-acc6-0daa6dbb827d"), entityTypeCount: 19)
         {
         }
 

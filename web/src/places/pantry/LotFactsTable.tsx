@@ -10,6 +10,8 @@ type Props = {
   units: Units;
   currency: string;
   isScent: boolean;
+  /** It takes up oil: a squeeze tells how much. */
+  takesUpOil: boolean;
   onChange: (facts: LotFacts, words: string) => Promise<unknown>;
 };
 
@@ -56,7 +58,7 @@ function limits(text: string): { value: unknown } | { wrong: string } {
 }
 
 /** What a maker tells of a lot, changed where it stands: Enter keeps it and goes on, Esc puts back what stood there. */
-export function LotFactsTable({ lot, units, currency, isScent, onChange }: Props) {
+export function LotFactsTable({ lot, units, currency, isScent, takesUpOil, onChange }: Props) {
   const facts = lot.lot.facts;
   const rows: Row[] = [
     { key: "code", label: "On the bag", such: "SB-0604", show: (of) => of.code, read: (text) => ({ value: text }) },
@@ -92,6 +94,17 @@ export function LotFactsTable({ lot, units, currency, isScent, onChange }: Props
                 ? { value: told.value / 1.8 }
                 : told;
             },
+          },
+        ]
+      : []),
+    ...(takesUpOil
+      ? [
+          {
+            key: "holdsOilG" as const,
+            label: "Squeezed, 100 g hold of oil, g",
+            such: "as its kind",
+            show: (of: LotFacts) => (of.holdsOilG == null ? "" : String(of.holdsOilG)),
+            read: numeric("17.5"),
           },
         ]
       : []),

@@ -128,6 +128,7 @@ const detail = (row: unknown) => ({
   inci: "Cera Alba",
   facts: "use up to 30 % · £18.50 a kg",
   isScent: false,
+  takesUpOil: false,
   lots: (row as ReturnType<typeof line>).line.lots === 0 ? [] : lots,
   spokenFor: [],
 });

@@ -40,7 +40,7 @@ export function StockSheet({ kind, of, lot, stock, onLot, onBookIn, usedIn, onEd
   const acts = useRef<HTMLElement>(null);
   if (detail.error) return <p className="page-note">{inWords(detail.error)}</p>;
   if (!detail.data) return null;
-  const { row, lots, inci, facts, today, isScent } = detail.data;
+  const { row, lots, inci, facts, today, isScent, takesUpOil } = detail.data;
   const there = lots.filter((one) => one.lot.left > 0 || one.lot.id === lot);
   const chosen = lots.find((one) => one.lot.id === lot) ?? there[0] ?? null;
   if (tracing && chosen) return <TracePanel lot={chosen.lot.id} onBack={() => setTracing(false)} />;
@@ -148,6 +148,7 @@ export function StockSheet({ kind, of, lot, stock, onLot, onBookIn, usedIn, onEd
               units={units}
               currency={house.house.workshop.currency}
               isScent={isScent}
+              takesUpOil={takesUpOil}
               onChange={(now, words) => {
                 const before = chosen.lot.facts;
                 const latest = async () =>
