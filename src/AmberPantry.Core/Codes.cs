@@ -44,6 +44,12 @@ public static class Codes
     /// <summary>Something other than the document or JSON that was asked for.</summary>
     public const string NotADocument = "E_NOT_A_DOCUMENT";
 
+    /// <summary>Something other than a list.</summary>
+    public const string NotAList = "E_NOT_A_LIST";
+
+    /// <summary>Something other than named fields.</summary>
+    public const string NotAnObject = "E_NOT_AN_OBJECT";
+
     /// <summary>Written by a version that this one does not know.</summary>
     public const string Version = "E_VERSION";
 

@@ -19,6 +19,8 @@ public partial class HouseTests
         "Science.Scent",
         "Science.Yield",
         "Science.Making",
+        "Science.Trials",
+        "Science.Learning",
         "Families",
         "Families.Profiles",
         "Formulas",

@@ -7,7 +7,7 @@ namespace AmberPantry.Core.Tests;
 public static class Vectors
 {
     public static IReadOnlyList<string> Topics { get; } =
-    ["composition", "melt", "powder", "fizz", "colour", "stability", "scent", "safety", "making"];
+    ["composition", "melt", "powder", "fizz", "colour", "stability", "scent", "safety", "making", "trials", "learning"];
 
     public static IEnumerable<TheoryDataRow<string, string, string>> All =>
         Topics.SelectMany(topic =>

@@ -23,5 +23,7 @@ public static class AllCalculations
         .. SafetyCalculations.All,
         .. FeelCalculations.All,
         .. MakingCalculations.All,
+        .. TrialsCalculations.All,
+        .. LearningCalculations.All,
     ];
 }

@@ -15,7 +15,7 @@ public sealed class Fields
         if (document.ValueKind != JsonValueKind.Object)
         {
             throw new Refusal(
-                Codes.NotADocument,
+                path.Length == 0 ? Codes.NotADocument : Codes.NotAnObject,
                 path,
                 document.ValueKind,
                 $"{(path.Length == 0 ? "The question" : path)} is not a set of named fields.",
@@ -58,13 +58,29 @@ public sealed class Fields
     /// <summary>A whole number; null when it is not there.</summary>
     public int? OptionalWhole(string name, double least, double most = int.MaxValue)
     {
-        if (OptionalNumber(name, least, most) is not { } value)
-        {
-            return null;
-        }
-
-        return value == Math.Floor(value) ? (int)value : throw OutOfRange(At(name), value, "a whole number");
+        return Has(name) ? (int)Whole(name, least, most) : null;
     }
+
+    /// <summary>A whole number that must be there.</summary>
+    public int Whole(string name, int least, int most) => (int)Whole(name, (double)least, most);
+
+    public double Whole(string name, double least, double most) => Whole(Number(name), least, most, At(name));
+
+    public static int Whole(double value, int least, int most, string path) => (int)Whole(value, (double)least, most, path);
+
+    private static double Whole(double value, double least, double most, string path) =>
+        InRange(value, least, most, path) == Math.Floor(value) ? value : throw OutOfRange(path, value, "a whole number");
+
+    /// <summary>The texts of a list.</summary>
+    public IReadOnlyList<string> Texts(string name) =>
+        [
+            .. Values(name)
+                .Select(one =>
+                    one.Value.ValueKind == JsonValueKind.String
+                        ? one.Value.GetString()!
+                        : throw new Refusal(Codes.NotText, one.Path, one.Value, $"{one.Path} is not text.", "Give a text.")
+                ),
+        ];
 
     public bool Flag(string name, bool usual = false) =>
         Find(name) is not { } found
@@ -129,7 +145,7 @@ public sealed class Fields
 
         return found.ValueKind == JsonValueKind.Array
             ? [.. found.EnumerateArray().Select((item, i) => new Fields(item, $"{At(name)}[{i}]"))]
-            : throw new Refusal(Codes.NotADocument, At(name), found, $"{At(name)} is not a list.", "Give a JSON array.");
+            : throw NotAList(At(name), found);
     }
 
     /// <summary>The bare values of a list with the path of each.</summary>
@@ -142,7 +158,7 @@ public sealed class Fields
 
         return found.ValueKind == JsonValueKind.Array
             ? [.. found.EnumerateArray().Select((item, i) => (item, $"{At(name)}[{i}]"))]
-            : throw new Refusal(Codes.NotADocument, At(name), found, $"{At(name)} is not a list.", "Give a JSON array.");
+            : throw NotAList(At(name), found);
     }
 
     /// <summary>Named fields inside this one; none when it is missing.</summary>
@@ -165,6 +181,8 @@ public sealed class Fields
         new(Codes.UnknownId, path, value, $"{path} is {value ?? "missing"}, which is not known here.", remedy);
 
     public static Refusal Empty(string path, string what) => new(Codes.Empty, path, null, $"{path} holds nothing to work with.", what);
+
+    public static Refusal NotAList(string path, object? value) => new(Codes.NotAList, path, value, $"{path} is not a list.", "Give a JSON array.");
 
     private static Refusal NotANumber(string path, object? value) =>
         new(Codes.NotANumber, path, value, $"{path} is {value ?? "missing"}, not a number.", "Give a number.");
