@@ -135,6 +135,8 @@ public static class PantryFile
         {
             db.Database.Migrate();
             BatchMapping.FillColours(db);
+            BatchMapping.FillLooks(db);
+            BatchMapping.FillEvidence(db);
         }
 
         IntoOneFile(fresh);

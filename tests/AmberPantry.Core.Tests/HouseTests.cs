@@ -37,6 +37,7 @@ public partial class HouseTests
         "Making",
         "Making.Sheets",
         "Making.Clocks",
+        "Logbook",
         "Calculations",
     ];
 

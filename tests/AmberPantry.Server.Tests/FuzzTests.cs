@@ -130,6 +130,8 @@ public class FuzzTests
             "command":{"kind":"record_step","step":"s2","weighedG":40,"temperatureC":70,"note":"n"}}
             """,
         ["post /api/batches/{id}/over-pour"] = """{"step":"s2","weighedG":90}""",
+        ["post /api/learning/agree"] =
+            """{"id":"00000000-0000-4000-8000-000000000021","quantity":"slumpC","level":"maker","group":"","notYet":true}""",
         ["put /api/today/reading"] = """{"workroomC":20,"humidityPercent":55}""",
         ["put /api/today/tomorrow"] = """{"temperatures":{"van":41}}""",
         ["post /api/stock/arrival"] = """

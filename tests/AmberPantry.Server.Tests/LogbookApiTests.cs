@@ -106,10 +106,10 @@ public class LogbookApiTests
     }
 
     [Fact]
-    public async Task APressTestIsAskedForFromTheNextDayUntilItIsMade()
+    public async Task ALookIsAskedForUntilItIsMade()
     {
         await using var demo = await PantryHost.Start(demo: true);
-        static JsonNode? Due(JsonNode today) => today["looks"]!.AsArray().FirstOrDefault(look => look!.Text("kind") == "press_test");
+        static JsonNode? Due(JsonNode today) => today["looks"]!.AsArray().FirstOrDefault(look => look!.Text("kind") == "evaluation");
         var due = Due(await demo.Get("/api/today"));
         Assert.NotNull(due);
         await demo.Act(

@@ -95,6 +95,16 @@ public class WholeCopyTests
             made.Int("id"),
             new
             {
+                kind = "observe",
+                what = "use_test",
+                test = "grain",
+                value = 2,
+            }
+        );
+        await host.Act(
+            made.Int("id"),
+            new
+            {
                 kind = "take_stock",
                 units = 2,
                 @for = "given",
@@ -207,9 +217,16 @@ public class WholeCopyTests
 
     private static IEntityType[] Kinds(PantryDb db) => [.. db.Model.GetEntityTypes().Where(kind => !OfTheFile.Contains(kind.ClrType.Name))];
 
-    /// <summary>What is not a number that only its own file knows.</summary>
+    /// <summary>What is not a number that only its own file knows, nor found anew in what came in: see the tests of learning.</summary>
     private static IProperty[] Columns(IEntityType kind) =>
-        [.. kind.GetProperties().Where(column => !column.IsForeignKey() && !(column.IsPrimaryKey() && column.ClrType == typeof(int)))];
+        [
+            .. kind.GetProperties()
+                .Where(column =>
+                    !column.IsForeignKey()
+                    && !(column.IsPrimaryKey() && column.ClrType == typeof(int))
+                    && column.Name != nameof(Data.Batches.BatchRow.Evidence)
+                ),
+        ];
 
     private static object[] Rows(PantryDb db, IEntityType kind) =>
         [.. ((IQueryable<object>)typeof(DbContext).GetMethod("Set", [])!.MakeGenericMethod(kind.ClrType).Invoke(db, null)!).AsNoTracking()];

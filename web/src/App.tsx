@@ -39,6 +39,7 @@ const MakeStart = page("MakeStart", () => import("./places/make/MakeStart"));
 const MakeBatch = page("MakeBatch", () => import("./places/make/MakeBatch"));
 const Pantry = page("Pantry", () => import("./places/pantry/Pantry"));
 const BookIn = page("BookIn", () => import("./places/pantry/BookIn"));
+const Learning = page("Learning", () => import("./places/logbook/Learning"));
 const Logbook = page("Logbook", () => import("./places/logbook/Logbook"));
 const HousePage = page("HousePage", () => import("./places/house/House"));
 
@@ -57,6 +58,7 @@ const pages: [string, Page][] = [
   ["/pantry", Pantry],
   ["/pantry/book-in", BookIn],
   ["/logbook", Logbook],
+  ["/logbook/learning", Learning],
   ["/logbook/:batch", Logbook],
   ["/house", HousePage],
 ];

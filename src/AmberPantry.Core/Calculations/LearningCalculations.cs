@@ -140,21 +140,21 @@ internal static class LearningCalculations
             fields =>
             {
                 var quantity = Quantity(fields);
-                return Learning(quantity, Some(Records(fields, quantity, true), Drift.Least));
+                return DriftOf(quantity, Some(Records(fields, quantity, true), Drift.Least));
             }
         ),
     ];
 
     private static Calculation Of(string name, string says, string example, Func<Fields, object> work) => new("learning", name, says, example, work);
 
-    private static Drift Learning(LearnQuantity quantity, IReadOnlyList<LearnRecord> records) =>
+    private static Drift DriftOf(LearnQuantity quantity, List<LearnRecord> records) =>
         records.Count <= Drift.Most
             ? Drift.Of(quantity, records)
             : throw Fields.OutOfRange("records", records.Count, $"{Drift.Least} to {Drift.Most} records");
 
     private static LearnQuantity Quantity(Fields fields) => LearnQuantity.All[fields.Word("quantity", [.. LearnQuantity.All.Keys])];
 
-    private static IReadOnlyList<LearnRecord> Some(IReadOnlyList<LearnRecord> records, int least) =>
+    private static List<LearnRecord> Some(List<LearnRecord> records, int least) =>
         records.Count >= least ? records : throw Fields.Empty("records", $"Give {least} records or more.");
 
     private static List<LearnRecord> Records(Fields fields, LearnQuantity quantity, bool asksDay = false)

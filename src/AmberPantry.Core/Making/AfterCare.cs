@@ -110,11 +110,12 @@ internal static class AfterCare
             correct.TemperatureC ?? was.TemperatureC,
             correct.Value ?? was.Value,
             correct.Text ?? was.Text,
-            correct.Sure
+            correct.Sure,
+            was.Test
         );
         var now = bench.See(batch, seen, was.Id, was.At);
         var reason = Reason(correct.Reason);
-        return new ObservationCorrected(now, new Correction(id, at, Name(was.Kind), Told(was), Told(now), reason));
+        return new ObservationCorrected(now, new Correction(id, at, Name(was), Told(was), Told(now), reason));
     }
 
     /// <exception cref="Refusal">E_NOT_NOW while it is being made, E_RANGE for more than there are.</exception>
@@ -178,16 +179,18 @@ internal static class AfterCare
         {
             ObservationKind.ThumbPress => $"{seen.Value:0} of 5 at {seen.TemperatureC:0.#} °C{Quoted(seen.Text)}",
             ObservationKind.Slump => $"{seen.Value:0.#} °C{Quoted(seen.Text)}",
+            ObservationKind.UseTest => $"{UseTest.All.GetValueOrDefault(seen.Test ?? "")?.Told(seen.Value ?? 0)}{Quoted(seen.Text)}",
             _ => $"“{seen.Text}”",
         };
 
     private static string Quoted(string text) => text.Length == 0 ? "" : $", “{text}”";
 
-    private static string Name(ObservationKind kind) =>
-        kind switch
+    private static string Name(Observation seen) =>
+        seen.Kind switch
         {
             ObservationKind.ThumbPress => "Thumb press",
             ObservationKind.Slump => "Slump",
+            ObservationKind.UseTest => UseTest.All.GetValueOrDefault(seen.Test ?? "")?.Title ?? "Test",
             _ => "Note",
         };
 }

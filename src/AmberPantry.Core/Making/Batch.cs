@@ -24,12 +24,26 @@ public sealed record StepDone(string Step, DateTime DoneAt, decimal? WeighedG = 
 /// <param name="Said">What the model said of the same, for the batch as weighed.</param>
 public sealed record Observation(Guid Id, DateTime At, ObservationKind Kind, double? TemperatureC, double? Value, double? Said, string Text)
 {
+    /// <summary>Key of the test; null for what is none.</summary>
+    public string? Test { get; init; }
+
+    /// <summary>What a test said and what came; null for what is none. Two asterisks mark what came.</summary>
+    public string? Tried() =>
+        Test is { } key && UseTest.All.TryGetValue(key, out var test) && Value is { } value
+            ? $"{Wording.Inside(test.Title)}: {(Said is { } said ? $"{test.Told(said)} → " : "")}**{test.Told(value)}**"
+            : null;
+
     /// <summary>How far it lies from what was said, to half a step or degree; null when nothing was said. Two asterisks mark what differs.</summary>
     public string? Verdict(Wording say)
     {
         if (Value is not { } value || Said is not { } said)
         {
             return null;
+        }
+
+        if (Test is { } test)
+        {
+            return UseTest.All.GetValueOrDefault(test)?.Off(value - said);
         }
 
         var off = Math.Round(Math.Abs(value - said) * 2, MidpointRounding.AwayFromZero) / 2;
@@ -115,6 +129,9 @@ public sealed record Batch
 
     /// <summary>What was answered where it left its sheet, the oldest first.</summary>
     public IReadOnlyList<DeviationAnswer> Answers { get; init; } = [];
+
+    /// <summary>What it told of how good it was said; worked out when it is finished and looked at.</summary>
+    public IReadOnlyList<Evidence> Evidence { get; init; } = [];
 
     /// <summary>Those that have been weighed; the rest is only chosen.</summary>
     [System.Text.Json.Serialization.JsonIgnore]

@@ -19,6 +19,9 @@ public enum ObservationKind
     Slump,
 
     Note,
+
+    /// <summary>One of the tests that are done alike each time.</summary>
+    UseTest,
 }
 
 /// <summary>Something done to a batch, told by the maker's hands. <see cref="Batch.Apply"/> answers what it changes.</summary>
@@ -110,10 +113,21 @@ public sealed record WriteNotes(string Notes) : BatchCommand;
 
 /// <param name="What">What was observed.</param>
 /// <param name="TemperatureC">Where a thumb press was made, °C.</param>
-/// <param name="Value">Thumb press 1 to 5, or the temperature in °C at which it slumped.</param>
+/// <param name="Value">Thumb press 1 to 5, °C at which it slumped, or what the test says: of words the number, 1 the first.</param>
 /// <param name="Sure">Whether it is meant although it lies far from what was said.</param>
-public sealed record Observe(ObservationKind What, double? TemperatureC = null, double? Value = null, string? Text = null, bool Sure = false)
-    : BatchCommand;
+/// <param name="Test">Key of the test, for what = use_test.</param>
+public sealed record Observe(
+    ObservationKind What,
+    double? TemperatureC = null,
+    double? Value = null,
+    string? Text = null,
+    bool Sure = false,
+    string? Test = null
+) : BatchCommand
+{
+    /// <summary>When it was seen, where that was earlier: not before the batch began, not in the future.</summary>
+    public DateTime? SeenAt { get; init; }
+}
 
 /// <summary>Takes an observation back.</summary>
 /// <param name="Observation">Id of the command that told it.</param>

@@ -28,7 +28,13 @@ public sealed record CoolPlace(string Id, string Words, double? C, string Usual,
     /// <summary>How cold it is in this house; null is as warm as the room.</summary>
     public double? In(Workshop workshop) => workshop.ColdPlace(Id)?.TemperatureC ?? C;
 
-    /// <summary>A stay there, with what the house has learnt of it.</summary>
-    public CoolingStage Stage(double seconds, Workshop workshop) =>
-        new(seconds, In(workshop) ?? workshop.WorkroomC, CoolingStage.Usual[Usual] * (workshop.ColdPlace(Id)?.Factor ?? 1), Stirred);
+    /// <summary>A stay there, with what the house has learnt of it: what was told of the place by hand, else what was agreed to.</summary>
+    /// <param name="vessel">Name of what it stands in; null where that is not known.</param>
+    public CoolingStage Stage(double seconds, Workshop workshop, string? vessel = null) =>
+        new(
+            seconds,
+            In(workshop) ?? workshop.WorkroomC,
+            CoolingStage.Usual[Usual] * (workshop.ColdPlace(Id)?.Factor ?? workshop.OwnCooling(Id, vessel)),
+            Stirred
+        );
 }

@@ -24,6 +24,13 @@ public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor
     /// <summary>A slump further from what was said, °C, is rather a slip of the comma or of the thermometer.</summary>
     private const double SlipFromC = 20;
     private readonly Wording say = new(workshop);
+
+    /// <summary>Minutes that a clock may run ahead of this one.</summary>
+    private const double AheadMin = 10;
+
+    /// <summary>Grease of 10 from which it is little, some, much. Words of comparison, not measured limits.</summary>
+    private static readonly double[] GreaseFrom = [0.5, 2, 3.5];
+    private static readonly Question FeelOnly = new() { Parts = [Part.Feel] };
     private static readonly Question MeltOnly = new() { Parts = [Part.Melt] };
 
     public Workshop Workshop => workshop;
@@ -181,9 +188,63 @@ public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor
                 break;
             case ObservationKind.Note when text.Length == 0:
                 throw new Refusal(Codes.Empty, "command.text", "", "The note is empty.", "Write what you saw.");
+            case ObservationKind.UseTest:
+                var test = TestOf(batch, seen.Test);
+                test.Checked(seen.Value);
+                said = SaidOf(batch.AsWeighed, test);
+                break;
         }
 
-        return new Observation(id, at, seen.What, seen.TemperatureC, seen.Value, said, text);
+        return new Observation(id, SeenAt(batch, seen, at), seen.What, seen.TemperatureC, seen.Value, said, text)
+        {
+            Test = seen.What == ObservationKind.UseTest ? seen.Test : null,
+        };
+    }
+
+    private static UseTest TestOf(Batch batch, string? key) =>
+        EvaluationPoint.TestsOf(batch.Content.Family).FirstOrDefault(test => test.Id == key)
+        ?? throw new Refusal(
+            Codes.UnknownId,
+            "command.test",
+            key,
+            $"“{key}” is no test of this kind of product.",
+            $"Choose one of: {string.Join(", ", EvaluationPoint.TestsOf(batch.Content.Family).Select(test => test.Id))}."
+        );
+
+    /// <summary>When it was seen: now, or what was told of an earlier look.</summary>
+    private static DateTime SeenAt(Batch batch, Observe seen, DateTime at) =>
+        seen.SeenAt is not { } told ? at
+        : told > at.AddMinutes(AheadMin)
+            ? throw new Refusal(
+                Codes.Date,
+                "command.seenAt",
+                told,
+                $"{told:yyyy-MM-dd} is still to come: nothing can have been seen then.",
+                "Type the day on which you looked."
+            )
+        : told < batch.StartedAt
+            ? throw new Refusal(
+                Codes.Date,
+                "command.seenAt",
+                told,
+                $"Lot {batch.Lot} was begun on {batch.StartedAt:yyyy-MM-dd}: it cannot have been seen before.",
+                "Type a day after that."
+            )
+        : told;
+
+    /// <summary>What the model says of a test, on its own scale; null where it says nothing.</summary>
+    private double? SaidOf(Formula weighed, UseTest test)
+    {
+        double? Grease(double minutes) =>
+            assessor.Assess(weighed, FeelOnly).Parts.Feel?.Skin is { } skin ? 1 + GreaseFrom.Count(from => skin.GreaseAfter(minutes) >= from) : null;
+        return test.Id switch
+        {
+            "grease-0" => Grease(0),
+            "grease-5" => Grease(5),
+            "grease-30" => Grease(30),
+            "absorption" => assessor.Assess(weighed, FeelOnly).Parts.Feel?.Skin?.DryDownMin,
+            _ => null,
+        };
     }
 
     /// <summary>An observation with what is said of the same now that other weights stand in the record.</summary>
@@ -198,6 +259,7 @@ public sealed class MakersBench(MaterialShelf shelf, Workshop workshop, Assessor
                     curve.FirmnessAt(celsius)
                 ),
                 { Kind: ObservationKind.Slump } => curve?.SlumpC,
+                { Test: { } test } when UseTest.All.TryGetValue(test, out var tried) => SaidOf(weighed.AsWeighed, tried),
                 _ => seen.Said,
             },
         };

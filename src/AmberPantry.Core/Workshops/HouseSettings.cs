@@ -102,6 +102,13 @@ public sealed record HouseSettings
             Workshop.Rooms[i].Check($"{path}workshop.rooms[{i}]");
         }
 
+        Count(Workshop.Learnt.Count, 0, OwnOffset.Most, $"{path}workshop.learnt", "corrections");
+        Once(Workshop.Learnt.Select(one => $"{one.Id}"), $"{path}workshop.learnt", "correction");
+        for (var i = 0; i < Workshop.Learnt.Count; i++)
+        {
+            Workshop.Learnt[i].Check($"{path}workshop.learnt[{i}]");
+        }
+
         foreach (var (route, steps) in Workshop.Procedures)
         {
             OwnStep.Check(steps, $"{path}workshop.procedures.{route}");

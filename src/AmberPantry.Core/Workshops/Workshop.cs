@@ -55,6 +55,32 @@ public sealed record Workshop
     /// <summary>The workroom and others by month, where they are known.</summary>
     public IReadOnlyList<Room> Rooms { get; init; } = [];
 
+    /// <summary>What the maker has agreed to put right in what is said, the oldest first.</summary>
+    public IReadOnlyList<OwnOffset> Learnt { get; init; } = [];
+
+    /// <summary>The correction in force for a quantity at one level; null for none.</summary>
+    public OwnOffset? Own(string quantity, OffsetLevel level, string group = "") =>
+        Learnt.LastOrDefault(one =>
+            one.IsInForce && one.Quantity == quantity && one.Level == level && string.Equals(one.Group, group, StringComparison.OrdinalIgnoreCase)
+        );
+
+    /// <summary>The correction that applies to what holds these lots: of one of them, else of all.</summary>
+    public OwnOffset? OwnFor(string quantity, IEnumerable<string> lots) =>
+        lots.Select(lot => Own(quantity, OffsetLevel.Lot, lot)).FirstOrDefault(own => own is not null) ?? Own(quantity, OffsetLevel.Maker);
+
+    /// <summary>How much faster than usual it cools, as the maker agreed: of the vessel, else of the place, else of all.</summary>
+    public double OwnCooling(string place, string? vessel) =>
+        Math.Exp(
+            (
+                (vessel is null ? null : Own(CoolingFactor, OffsetLevel.Vessel, vessel))
+                ?? Own(CoolingFactor, OffsetLevel.Place, place)
+                ?? Own(CoolingFactor, OffsetLevel.Maker)
+            )?.Offset
+                ?? 0
+        );
+
+    private const string CoolingFactor = "coolingFactor";
+
     public KitPiece? Piece(string id) => Kit.FirstOrDefault(piece => piece.Id == id);
 
     /// <summary>The first of its kind; null where there is none.</summary>

@@ -29,7 +29,8 @@ internal sealed class BatchCopy : CopyPart<BatchRow>
             nameof(BatchRow.AtTitle),
             nameof(BatchRow.StepCount),
             nameof(BatchRow.ObservationCount),
-            nameof(BatchRow.Pressed),
+            nameof(BatchRow.LookAt),
+            nameof(BatchRow.Evidence),
         ];
 
     protected override IReadOnlyList<string> OwnIds => [nameof(BatchRow.Id), nameof(BatchRow.TrialId)];
@@ -138,6 +139,7 @@ internal sealed class BatchCopy : CopyPart<BatchRow>
 
         TrialChecks.Position(row.Revision, $"{path}.revision");
         row.TakeBrief(row.ToBatch(), PotColour.Of(row.Content, into.Shelf));
+        row.Evidence = [];
     }
 
     protected override void Added(CopyIn into, BatchRow row) => into.Batches[row.Lot] = row.Id;
@@ -147,6 +149,7 @@ internal sealed class BatchCopy : CopyPart<BatchRow>
         foreach (var row in changed)
         {
             row.TakeBrief(row.ToBatch(), PotColour.Of(row.Content, into.Shelf));
+            row.Evidence = [];
         }
 
         var ids = changed.Select(row => row.Id).ToArray();
@@ -325,6 +328,8 @@ internal sealed class ObservationCopy : OfBatchCopy<ObservationRow>
 
     protected override IReadOnlyList<string> OwnIds => [nameof(ObservationRow.BatchId)];
 
+    protected override IReadOnlyList<string> AddedLater => [nameof(ObservationRow.Test)];
+
     protected override IQueryable<ObservationRow> Ordered(PantryDb db) => db.Observations.OrderBy(row => row.At).ThenBy(row => row.Id);
 
     protected override IQueryable<ObservationRow> Existing(CopyIn into, IReadOnlyList<ObservationRow> rows)
@@ -343,6 +348,30 @@ internal sealed class ObservationCopy : OfBatchCopy<ObservationRow>
 
     protected override void Check(ObservationRow row, CopyIn into, string path)
     {
+        if (row.Test is { } key)
+        {
+            var test = UseTest.All.GetValueOrDefault(key)
+                ?? throw new Refusal(
+                    Codes.UnknownId,
+                    $"{path}.test",
+                    key,
+                    $"“{key}” is no test known here.",
+                    $"Give one of: {string.Join(", ", UseTest.All.Keys)}."
+                );
+            if (!(row.Value >= test.Least && row.Value <= test.Most) || row.Text.Length > Batch.LongestNote)
+            {
+                throw new Refusal(
+                    Codes.Range,
+                    $"{path}.value",
+                    row.Value,
+                    $"{test.Title} cannot be that.",
+                    $"Give {test.Least} to {test.Most} and a short text."
+                );
+            }
+
+            return;
+        }
+
         if (row.Value is < -30 or > 150 || row.TemperatureC is < -30 or > 150 || row.Said is < -30 or > 150 || row.Text.Length > Batch.LongestNote)
         {
             throw new Refusal(

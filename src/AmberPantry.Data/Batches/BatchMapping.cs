@@ -1,7 +1,9 @@
 using AmberPantry.Core;
 using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Logbook;
 using AmberPantry.Core.Making;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Workshops;
 using AmberPantry.Data.Materials;
 using Microsoft.EntityFrameworkCore;
 
@@ -36,6 +38,7 @@ public static class BatchMapping
             Readings = row.Readings,
             Lots = row.Lots,
             Answers = row.Answers,
+            Evidence = row.Evidence,
         };
 
     /// <summary>Writes a batch into its rows.</summary>
@@ -46,11 +49,14 @@ public static class BatchMapping
         (row.SlumpC, row.UnitsMade, row.UnitsLeft, row.Place, row.Notes) = (batch.SlumpC, batch.UnitsMade, batch.UnitsLeft, batch.Place, batch.Notes);
         (row.Filling, row.GivenUpFor, row.ArchivedAt) = (batch.Filling, batch.GivenUpFor, batch.ArchivedAt);
         (row.Corrections, row.StockMoves, row.Readings) = (batch.Corrections, batch.StockMoves, batch.Readings);
-        (row.Lots, row.Answers) = (batch.Lots, batch.Answers);
+        (row.Lots, row.Answers, row.Evidence) = (batch.Lots, batch.Answers, batch.Evidence);
         Merge(row.Done, batch.Done, one => one.Step, done => done.Step, done => new BatchStepRow { Step = done.Step }, Fill);
         Merge(row.Observations, batch.Observations, one => one.Id, seen => seen.Id, seen => new ObservationRow { Id = seen.Id }, Fill);
         row.TakeBrief(batch, PotColour.Of(batch.Content, shelf));
     }
+
+    /// <summary>Batches that are looked back at.</summary>
+    public const int MostLearntFrom = 400;
 
     /// <summary>The columns that lists show.</summary>
     public static void TakeBrief(this BatchRow row, Batch batch, string colour)
@@ -59,7 +65,7 @@ public static class BatchMapping
         (row.Family, row.BatchUg, row.Container) = (batch.Content.Family, Micrograms.Of(batch.Content.Batch.Grams), batch.Content.Batch.Container);
         (row.AtIndex, row.AtKind, row.AtTitle, row.StepCount) = (at, batch.Steps[at].Kind, batch.Steps[at].Title, batch.Steps.Count);
         row.ObservationCount = batch.Observations.Count;
-        row.Pressed = batch.Observations.Any(seen => seen.Kind == ObservationKind.ThumbPress);
+        row.LookAt = EvaluationPoint.NextAt(batch);
         row.Colour = colour;
     }
 
@@ -91,6 +97,61 @@ public static class BatchMapping
         }
     }
 
+    /// <summary>Works out when finished batches are to be looked at next, by what is kept of them.</summary>
+    internal static void FillLooks(PantryDb db)
+    {
+        var finished = db
+            .Batches.Where(row => row.FinishedAt != null && row.GivenUpFor == null && row.ArchivedAt == null)
+            .Select(row => new
+            {
+                row.Id,
+                row.Family,
+                row.FinishedAt,
+                row.LookAt,
+                Seen = row.Observations.Where(seen => seen.Kind != ObservationKind.Note).Max(seen => (DateTime?)seen.At),
+            })
+            .ToList();
+        foreach (var row in finished)
+        {
+            var next = row.FinishedAt + EvaluationPoint.Next(row.Family, row.FinishedAt!.Value, row.Seen)?.After;
+            if (next != row.LookAt)
+            {
+                db.Batches.Where(one => one.Id == row.Id).ExecuteUpdate(set => set.SetProperty(one => one.LookAt, next));
+            }
+        }
+    }
+
+    /// <summary>Finds what the last batches told that were kept without it.</summary>
+    internal static void FillEvidence(PantryDb db)
+    {
+        var finder = new EvidenceFinder(db.Shelf(), db.House.AsNoTracking().SingleOrDefault()?.Settings.Workshop ?? new Workshop());
+        var ids = db
+            .Batches.FromSqlRaw("SELECT * FROM Batches WHERE Evidence = '[]'")
+            .Where(row => row.FinishedAt != null && row.GivenUpFor == null)
+            .OrderByDescending(row => row.FinishedAt)
+            .Take(MostLearntFrom)
+            .Select(row => row.Id)
+            .ToList();
+        foreach (var id in ids)
+        {
+            try
+            {
+                var row = db
+                    .Batches.AsNoTracking()
+                    .Include(one => one.Done)
+                    .Include(one => one.Observations)
+                    .AsSplitQuery()
+                    .Single(one => one.Id == id);
+                var evidence = finder.Of(row.ToBatch());
+                db.Batches.Where(one => one.Id == id).ExecuteUpdate(set => set.SetProperty(one => one.Evidence, evidence));
+            }
+            catch (Exception error) when (error is Refusal || UnreadableException.IsIn(error))
+            {
+                // What cannot be read tells nothing; it is named where it is read.
+            }
+        }
+    }
+
     private static StepDone ToDone(BatchStepRow row) =>
         new(row.Step, row.DoneAt, row.WeighedUg is { } micrograms ? Micrograms.Grams(micrograms) : null, row.TemperatureC, row.Note)
         {
@@ -99,7 +160,8 @@ public static class BatchMapping
             Drops = row.Drops,
         };
 
-    private static Observation ToObservation(ObservationRow row) => new(row.Id, row.At, row.Kind, row.TemperatureC, row.Value, row.Said, row.Text);
+    private static Observation ToObservation(ObservationRow row) =>
+        new(row.Id, row.At, row.Kind, row.TemperatureC, row.Value, row.Said, row.Text) { Test = row.Test };
 
     private static void Fill(BatchStepRow row, StepDone done)
     {
@@ -110,13 +172,14 @@ public static class BatchMapping
     }
 
     private static void Fill(ObservationRow row, Observation seen) =>
-        (row.At, row.Kind, row.TemperatureC, row.Value, row.Said, row.Text) = (
+        (row.At, row.Kind, row.TemperatureC, row.Value, row.Said, row.Text, row.Test) = (
             seen.At,
             seen.Kind,
             seen.TemperatureC,
             seen.Value,
             seen.Said,
-            seen.Text
+            seen.Text,
+            seen.Test
         );
 
     private static void Merge<TRow, T, TKey>(

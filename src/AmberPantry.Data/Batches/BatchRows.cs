@@ -67,6 +67,9 @@ public sealed class BatchRow
     /// <summary>What was answered where it left its sheet.</summary>
     public IReadOnlyList<DeviationAnswer> Answers { get; set; } = [];
 
+    /// <summary>What it told of how good it was said.</summary>
+    public IReadOnlyList<Evidence> Evidence { get; set; } = [];
+
     public int Revision { get; set; }
 
     /// <summary>Id of the command that began it.</summary>
@@ -96,8 +99,8 @@ public sealed class BatchRow
 
     public int ObservationCount { get; set; }
 
-    /// <summary>Whether a thumb press has been told.</summary>
-    public bool Pressed { get; set; }
+    /// <summary>When it is to be looked at next; null where it is not.</summary>
+    public DateTime? LookAt { get; set; }
 
     public List<BatchStepRow> Done { get; } = [];
 
@@ -168,6 +171,9 @@ public sealed class ObservationRow
     public double? Said { get; set; }
 
     public string Text { get; set; } = "";
+
+    /// <summary>Key of the test; null for what is none.</summary>
+    public string? Test { get; set; }
 }
 
 internal sealed class BatchConfiguration
@@ -185,6 +191,7 @@ internal sealed class BatchConfiguration
         builder.Property(row => row.Readings).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(row => row.Lots).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(row => row.Answers).AsJson().HasDefaultValueSql("'[]'");
+        builder.Property(row => row.Evidence).AsJson().HasDefaultValueSql("'[]'");
         builder.Property(row => row.Filling).AsJson();
         builder.Property(row => row.Revision).IsConcurrencyToken();
         builder.HasIndex(row => row.Lot).IsUnique();
@@ -193,7 +200,7 @@ internal sealed class BatchConfiguration
         builder.HasIndex(row => new { row.StartedAt, row.Id }, "IX_Batches_NotArchived").HasFilter("ArchivedAt IS NULL");
         builder.HasIndex(row => new { row.TouchedAt, row.Id }).HasFilter("FinishedAt IS NULL");
         builder.HasIndex(row => new { row.SlumpC, row.Id }).HasFilter("UnitsLeft > 0");
-        builder.HasIndex(row => row.FinishedAt).HasFilter("NOT Pressed");
+        builder.HasIndex(row => row.LookAt).HasFilter("LookAt IS NOT NULL");
         builder.HasMany(row => row.Done).WithOne().HasForeignKey(row => row.BatchId);
         builder.HasMany(row => row.Observations).WithOne().HasForeignKey(row => row.BatchId);
         builder.HasMany<BatchCommandRow>().WithOne().HasForeignKey(row => row.BatchId);

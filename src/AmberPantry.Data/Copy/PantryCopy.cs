@@ -67,6 +67,7 @@ public static class PantryCopy
         await Briefs(db);
         if (keep)
         {
+            BatchMapping.FillEvidence(db);
             await all.CommitAsync(stop);
         }
 
@@ -86,9 +87,9 @@ public static class PantryCopy
                 Family = coalesce(
                     (SELECT json_extract(Content, '$.family') FROM Trials WHERE FormulaId = Formulas.Id AND Number = NewestNumber), Family);
             UPDATE Batches SET
-                ObservationCount = (SELECT count(*) FROM Observations WHERE BatchId = Batches.Id),
-                Pressed = EXISTS (SELECT 1 FROM Observations WHERE BatchId = Batches.Id AND Kind = 'ThumbPress');
+                ObservationCount = (SELECT count(*) FROM Observations WHERE BatchId = Batches.Id);
             """
         );
+        BatchMapping.FillLooks(db);
     }
 }

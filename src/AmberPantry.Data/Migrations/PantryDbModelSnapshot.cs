@@ -95,6 +95,12 @@ namespace AmberPantry.Data.Migrations
                         .HasColumnType("TEXT")
                         .HasDefaultValueSql("'[]'");
 
+                    b.Property<string>("Evidence")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
+
                     b.Property<string>("Family")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -110,6 +116,9 @@ namespace AmberPantry.Data.Migrations
 
                     b.Property<double?>("HumidityPercent")
                         .HasColumnType("REAL");
+
+                    b.Property<DateTime?>("LookAt")
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Lot")
                         .IsRequired()
@@ -131,9 +140,6 @@ namespace AmberPantry.Data.Migrations
                     b.Property<string>("Place")
                         .IsRequired()
                         .HasColumnType("TEXT");
-
-                    b.Property<bool>("Pressed")
-                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Readings")
                         .IsRequired()
@@ -188,8 +194,8 @@ namespace AmberPantry.Data.Migrations
                     b.HasIndex("BegunBy")
                         .IsUnique();
 
-                    b.HasIndex("FinishedAt")
-                        .HasFilter("NOT Pressed");
+                    b.HasIndex("LookAt")
+                        .HasFilter("LookAt IS NOT NULL");
 
                     b.HasIndex("Lot")
                         .IsUnique();
@@ -278,6 +284,9 @@ namespace AmberPantry.Data.Migrations
 
                     b.Property<double?>("TemperatureC")
                         .HasColumnType("REAL");
+
+                    b.Property<string>("Test")
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Text")
                         .IsRequired()

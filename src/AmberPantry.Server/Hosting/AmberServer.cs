@@ -125,6 +125,7 @@ public static class AmberServer
         ScentEndpoints.Map(api.MapGroup("/scent").WithTags("bench"));
         BatchEndpoints.Map(api.MapGroup("/batches").WithTags("make"));
         LogbookEndpoints.Map(api.MapGroup("/logbook").WithTags("logbook"));
+        LearningEndpoints.Map(api.MapGroup("/learning").WithTags("logbook"));
         TodayEndpoints.Map(api.MapGroup("/today").WithTags("today"));
         HouseEndpoints.Map(api.MapGroup("/house").WithTags("house"));
         DeviceEndpoints.Map(api.MapGroup("/devices").WithTags("devices"));

@@ -76,6 +76,9 @@ public sealed class WorkshopKeeper(IServiceScopeFactory scopes, PantryClock cloc
         }
     }
 
+    /// <summary>By the workshop's clock, UTC.</summary>
+    public DateTime Now => clock.Now;
+
     public MaterialShelf Shelf => Open.Shelf;
 
     public Wording Say => Open.Say;

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Security.Cryptography;
 using System.Text.Json;
 using AmberPantry.Core;
+using AmberPantry.Core.Logbook;
 using AmberPantry.Core.Making;
 using AmberPantry.Core.Making.Sheets;
 using AmberPantry.Data;
@@ -111,6 +112,7 @@ internal sealed class BatchKeeper(PantryDb db, WorkshopKeeper keeper, PantryCloc
                 batch = batch.With(change);
             }
 
+            batch = batch with { Evidence = new EvidenceFinder(open.Shelf, open.Workshop).Of(batch) };
             row.Take(batch with { TouchedAt = Stamp.Now(clock, row.TouchedAt) }, open.Shelf);
             row.Revision++;
             stockMoved = await BatchStock.Post(db, before, batch, act.Command, at);

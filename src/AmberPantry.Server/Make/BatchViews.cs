@@ -114,6 +114,15 @@ public sealed record BatchView
     /// <summary>How far each observation lies from what was said, by its id.</summary>
     public required IReadOnlyDictionary<Guid, string> Verdicts { get; init; }
 
+    /// <summary>What each test said and what came, by the id of the observation: "grease after 5 min: some → **little**".</summary>
+    public required IReadOnlyDictionary<Guid, string> Tried { get; init; }
+
+    /// <summary>Tests that this kind of product is tried by.</summary>
+    public required IReadOnlyList<UseTest> Tests { get; init; }
+
+    /// <summary>When it is to be looked at next, and what is tried then; null for never.</summary>
+    public required NextLook? NextLook { get; init; }
+
     public required double WorkroomC { get; init; }
 
     public required double? HumidityPercent { get; init; }
@@ -126,6 +135,13 @@ public sealed record BatchView
     /// <summary>Colour in the pot, #RRGGBB.</summary>
     public required string Colour { get; init; }
 }
+
+/// <summary>A look at a finished product.</summary>
+/// <param name="Words">"after a week".</param>
+/// <param name="Tests">Keys of the tests; the thumb press has its own.</param>
+/// <param name="Says">"thumb press, grain and shape".</param>
+/// <param name="IsDue">It is time.</param>
+public sealed record NextLook(DateTime At, string Words, IReadOnlyList<string> Tests, string Says, bool IsDue);
 
 public enum BatchOrder
 {
@@ -293,12 +309,31 @@ internal static class BatchViews
                 .Observations.Select(seen => (seen.Id, Verdict: seen.Verdict(say)))
                 .Where(seen => seen.Verdict is not null)
                 .ToDictionary(seen => seen.Id, seen => seen.Verdict!),
+            Tried = batch
+                .Observations.Select(seen => (seen.Id, Tried: seen.Tried()))
+                .Where(seen => seen.Tried is not null)
+                .ToDictionary(seen => seen.Id, seen => seen.Tried!),
+            Tests = EvaluationPoint.TestsOf(batch.Content.Family),
+            NextLook = Next(batch, keeper.Now),
             WorkroomC = row.WorkroomC,
             HumidityPercent = row.HumidityPercent,
             SignedBy = row.SignedBy,
             Unit = open.Workshop.FindContainer(batch.Content.Batch.Container)?.Unit ?? "container",
             Colour = row.Colour,
         };
+    }
+
+    /// <summary>The point that is due, or the next to come.</summary>
+    private static NextLook? Next(Batch batch, DateTime now)
+    {
+        if (EvaluationPoint.NextAt(batch) is not { } at || batch.FinishedAt is not { } finished)
+        {
+            return null;
+        }
+
+        var isDue = at <= now;
+        var point = isDue ? EvaluationPoint.Due(batch.Content.Family, finished, now)! : EvaluationPoint.Next(batch)!;
+        return new NextLook(finished + point.After, point.Words, point.Tests, Wording.List([.. point.Tests.Select(EvaluationPoint.TitleOf)]), isDue);
     }
 
     private static async Task<BatchRow> Row(PantryDb db, int id) =>

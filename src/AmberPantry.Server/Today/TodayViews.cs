@@ -54,7 +54,7 @@ public sealed record TomorrowPlace(string Id, string Name, LandmarkKind Kind, do
 public enum LookKind
 {
     HoldBack,
-    PressTest,
+    Evaluation,
 
     /// <summary>Something of the pantry: short, past its date, set apart.</summary>
     Stock,
@@ -102,12 +102,8 @@ internal static class TodayViews
     private const string MostOpen = "30";
     private const int MostStock = 60;
     private const string MostFormulas = "12";
-    private const int MostPresses = 20;
+    private const int MostEvaluations = 20;
     private const int MostOfPantry = 20;
-
-    /// <summary>A batch is judged by thumb from the next day on, until two weeks have passed.</summary>
-    private static readonly TimeSpan PressFrom = TimeSpan.FromHours(20);
-    private static readonly TimeSpan PressUntil = TimeSpan.FromDays(15);
 
     public static async Task<TodayView> Get(PantryDb db, WorkshopKeeper keeper, PantryClock clock, LiveDevices devices)
     {
@@ -131,7 +127,7 @@ internal static class TodayViews
                     .Where(layer => layer.Slumps)
                     .Select(layer => HoldBack(layer, hottest!, say))
                     .Concat(await OfPantry(db, open, clock.Now))
-                    .Concat(await Presses(db, clock.Now))
+                    .Concat(await Evaluations(db, clock.Now))
                     .OrderBy(look => look.Severity),
             ],
             Places = places,
@@ -196,30 +192,34 @@ internal static class TodayViews
         ];
     }
 
-    private static async Task<IEnumerable<Look>> Presses(PantryDb db, DateTime now)
+    /// <summary>Batches whose next look is due, the one that came due last first.</summary>
+    private static async Task<IEnumerable<Look>> Evaluations(PantryDb db, DateTime now)
     {
-        DateTime from = now - PressUntil,
-            to = now - PressFrom;
         var due = await db
             .Batches.AsNoTracking()
-            .Where(row => !row.Pressed && row.FinishedAt > from && row.FinishedAt <= to && row.GivenUpFor == null && row.ArchivedAt == null)
-            .OrderByDescending(row => row.FinishedAt)
-            .Take(MostPresses)
+            .Where(row => row.LookAt <= now && row.FinishedAt != null)
+            .OrderByDescending(row => row.LookAt)
+            .Take(MostEvaluations)
             .Select(row => new
             {
                 row.Id,
+                row.Family,
                 row.Trial!.Formula!.Name,
                 row.Trial.Number,
                 row.FinishedAt,
             })
             .ToListAsync();
-        return due.Select(row => new Look(
-            $"press-{row.Id}",
-            Severity.Note,
-            $"{row.Name} trial {row.Number}, **day {(now - row.FinishedAt!.Value).Days + 1}**: press test due.",
-            LookKind.PressTest,
-            row.Id
-        ));
+        return due.Select(row =>
+        {
+            var point = EvaluationPoint.Due(row.Family, row.FinishedAt!.Value, now)!;
+            return new Look(
+                $"look-{row.Id}",
+                Severity.Note,
+                $"{row.Name} trial {row.Number}, **{point.Words}**: {Wording.List([.. point.Tests.Select(EvaluationPoint.TitleOf)])}.",
+                LookKind.Evaluation,
+                row.Id
+            );
+        });
     }
 
     /// <summary>What is short, past its date or set apart.</summary>

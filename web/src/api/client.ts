@@ -168,6 +168,9 @@ export type DryCoach = NonNullable<WatchView["drying"]>;
 export type BowlTest = NonNullable<WatchView["bowl"]>;
 export type CoolingWatch = NonNullable<WatchView["cooling"]>;
 export type Clocks = Full<Schemas["ClocksView"]>;
+export type UseTest = Full<Schemas["UseTest"]>;
+export type Learnt = Full<Schemas["LearntQuantity"]>;
+export type LearntProposal = Full<Schemas["LearntProposal"]>;
 export type Observation = Full<Schemas["Observation"]>;
 export type BatchBrief = Full<Schemas["BatchBrief"]>;
 export type MakeStep = Full<Schemas["MakeStep"]>;
@@ -489,6 +492,10 @@ export const api = {
   giveUpBatch: (id: number) => data(client.DELETE("/api/batches/{id}", at(id))),
   logbook: (query: ListQuery = {}) =>
     data(client.GET("/api/logbook", { params: { query } })) as Promise<Page<BatchBrief>>,
+  learning: () => data(client.GET("/api/learning")) as Promise<Learnt[]>,
+  agree: (body: Schemas["AgreeOffset"]) => data(client.POST("/api/learning/agree", { body })) as Promise<Learnt[]>,
+  withdrawOffset: (id: string) =>
+    data(client.DELETE("/api/learning/{id}", { params: { path: { id } } })) as Promise<Learnt[]>,
   today: () => data(client.GET("/api/today")) as Promise<Today>,
   readRoom: (workroomC: number, humidityPercent: number | null) =>
     data(client.PUT("/api/today/reading", { body: { workroomC, humidityPercent } })) as Promise<Today>,

@@ -38,6 +38,7 @@ export const keys = {
   assess: (trial: Trial, lens: Lens) => ["assess", trial.id, trial.revision, trial.setAside, lens] as const,
   under: (what: unknown) => ["assess", "under", what] as const,
   openBatches: (query: ListQuery = {}) => ["batches", query] as const,
+  learning: ["learning"] as const,
   logbook: (query: ListQuery = {}) => ["logbook", query] as const,
   batch: (id: number) => ["batch", id] as const,
   watch: (id: number, step: string | undefined) => ["watch", id, step] as const,

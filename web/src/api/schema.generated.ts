@@ -1866,6 +1866,431 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/science/trials/rarity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How rare a chance is, in words. */
+        post: operations["trials/rarity"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/trials/luck": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How often luck alone puts one of equal pots first so often. */
+        post: operations["trials/luck"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/trials/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What each number of firsts would say. */
+        post: operations["trials/limits"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/trials/settle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the next testers would have to say to settle it. */
+        post: operations["trials/settle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/trials/paired": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which of two pots more testers prefer, and how often luck does that. */
+        post: operations["trials/paired"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/trials/oddOneOut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether testers can tell the different pot from the others. */
+        post: operations["trials/oddOneOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/trials/opened": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How the samples came out once the codes are opened. */
+        post: operations["trials/opened"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/trials/friedman": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether several testers rank several pots alike. */
+        post: operations["trials/friedman"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/trials/ranking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The codes by their mean place, pair by pair, and which lead. */
+        post: operations["trials/ranking"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/trials/control": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the pair of equal pots says of the testers. */
+        post: operations["trials/control"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/trials/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** In which order each tester tries the pots. */
+        post: operations["trials/order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/trials/codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Three-digit names that nobody mixes up. */
+        post: operations["trials/codes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/trials/needed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How many testers show a wanted difference. */
+        post: operations["trials/needed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/learning/offset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How far batches lie from what is said, and how sure that is. */
+        post: operations["learning/offset"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/learning/credit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether maker, place, vessel or lot explains what is off. */
+        post: operations["learning/credit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/learning/coolingFit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How much faster than said something cools, by what was read. */
+        post: operations["learning/coolingFit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/learning/keeping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How long products keep against what is said. */
+        post: operations["learning/keeping"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/learning/loss": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the next batch leaves in pot and tools. */
+        post: operations["learning/loss"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/learning/overrunCeiling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How much air this maker gets in. */
+        post: operations["learning/overrunCeiling"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/learning/wetting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How much liquid makes fizzies hold, in this air. */
+        post: operations["learning/wetting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/learning/press": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How firm a maker's thumb calls what. */
+        post: operations["learning/press"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/learning/guard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether to learn would have told later batches better. */
+        post: operations["learning/guard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/learning/propose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether a correction is proposed, stays, changes or goes. */
+        post: operations["learning/propose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/learning/goodness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How good what is said is for this maker. */
+        post: operations["learning/goodness"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/science/learning/drift": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Whether what is seen creeps away from what is said. */
+        post: operations["learning/drift"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/science/schools": {
         parameters: {
             query?: never;
@@ -4401,6 +4826,117 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/learning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LearntQuantity"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learning/agree": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AgreeOffset"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LearntQuantity"][];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learning/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LearntQuantity"][];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -5090,6 +5626,35 @@ export interface components {
             /** @description Lines that go in here. */
             lines: string[];
         };
+        /** @description Agrees to a correction that is proposed, or puts it off. */
+        AgreeOffset: {
+            /**
+             * Format: uuid
+             * @description Given by the writer: what comes twice is taken once.
+             */
+            id: string;
+            /** @description Key of the quantity. */
+            quantity: string;
+            level: components["schemas"]["OffsetLevel"];
+            /**
+             * @description As proposed; empty for all.
+             * @default
+             */
+            group?: string;
+            /**
+             * @description Puts it off until one batch more has told; else it is agreed to.
+             * @default false
+             */
+            notYet?: boolean;
+        };
+        /** @description A correction that was agreed to. */
+        AgreedOffset: {
+            /** Format: uuid */
+            id: string;
+            /** @description "All of yours by −0.5 °C, agreed 1 Jun 2026 from 4 batches". */
+            says: string;
+            isInForce: boolean;
+        };
         /** @description A use that the arrival check speaks against, allowed all the same. */
         AllowedUse: {
             /** @description Key of the use. */
@@ -5281,6 +5846,8 @@ export interface components {
             lots?: components["schemas"]["LotTaken"][];
             /** @description What was answered where it left its sheet, the oldest first. */
             answers?: components["schemas"]["DeviationAnswer"][];
+            /** @description What it told of how good it was said; worked out when it is finished and looked at. */
+            evidence?: components["schemas"]["Evidence"][];
             isFinished?: boolean;
             /** @description What is in the pot, line by line. */
             pot?: null | components["schemas"]["PotLine"][];
@@ -5514,7 +6081,7 @@ export interface components {
             temperatureC?: null | number;
             /**
              * Format: double
-             * @description Thumb press 1 to 5, or the temperature in °C at which it slumped.
+             * @description Thumb press 1 to 5, °C at which it slumped, or what the test says: of words the number, 1 the first.
              */
             value?: null | number;
             text?: null | string;
@@ -5523,6 +6090,13 @@ export interface components {
              * @default false
              */
             sure?: boolean;
+            /** @description Key of the test, for what = use_test. */
+            test?: null | string;
+            /**
+             * Format: date-time
+             * @description When it was seen, where that was earlier: not before the batch began, not in the future.
+             */
+            seenAt?: null | string;
         };
         BatchCommandPlaceStock: {
             /** @enum {string} */
@@ -5766,6 +6340,13 @@ export interface components {
             verdicts: {
                 [key: string]: string;
             };
+            /** @description What each test said and what came, by the id of the observation: "grease after 5 min: some → **little**". */
+            tried: {
+                [key: string]: string;
+            };
+            /** @description Tests that this kind of product is tried by. */
+            tests: components["schemas"]["UseTest"][];
+            nextLook: null | components["schemas"]["NextLook"];
             /** Format: double */
             workroomC: number;
             /** Format: double */
@@ -6685,6 +7266,40 @@ export interface components {
              */
             command?: null | string;
         };
+        /** @description What was said of a batch and what came of it, to learn from. */
+        Evidence: {
+            /** @description Id of the observation or step it comes from. */
+            key: string;
+            /** @description "slumpC", "coolingFactor", "press". */
+            quantity: string;
+            /**
+             * Format: double
+             * @description As it is said without any correction.
+             */
+            predicted: number;
+            /** Format: double */
+            observed: number;
+            /**
+             * Format: date-time
+             * @description When it was seen, UTC.
+             */
+            at: string;
+            /**
+             * Format: double
+             * @description What it depends on: the structure it was whipped at, the humidity, the size of the batch in grams.
+             */
+            x?: null | number;
+            /** @description How it ended, or what was felt. */
+            word?: null | string;
+            /** @description Where it stood. */
+            place?: null | string;
+            /** @description What it stood in. */
+            vessel?: null | string;
+            /** @description Codes of the lots in it, by the key of their material. */
+            lots?: {
+                [key: string]: string;
+            };
+        };
         /** @description One step of a computation in plain words. */
         ExplainStep: {
             says: string;
@@ -7188,6 +7803,8 @@ export interface components {
          * @enum {unknown}
          */
         GoodFor: "unknown" | "yes" | "with_care" | "no" | "if_you_like";
+        /** @enum {unknown} */
+        GoodnessWord: "too_few" | "close" | "fair" | "rough" | "not_yet_yours";
         /** @description Grease left at a minute after rubbing in, 0 to 10. */
         GreaseAt: {
             /** Format: double */
@@ -7824,6 +8441,93 @@ export interface components {
              */
             leftOver?: boolean;
         };
+        /** @description The axis on which batches lie. */
+        LearntAxis: {
+            /**
+             * Format: double
+             * @description Where one lies that came as said.
+             */
+            asSaid: number;
+            /**
+             * Format: double
+             * @description So near to it is as said.
+             */
+            within: number;
+            /** @description What lies below: "softer than said". */
+            less: string;
+            /** @description What lies above. */
+            more: string;
+        };
+        /** @description One batch on the instrument of a quantity. */
+        LearntPoint: {
+            /** Format: int32 */
+            batch: number;
+            lot: string;
+            /**
+             * Format: double
+             * @description How far it lay from what was said, in the unit of the axis.
+             */
+            off: number;
+            /** @description "said 26.0, was 25.1 °C". */
+            says: string;
+            /** @description So far off that it was held in. */
+            isSlip: boolean;
+        };
+        /** @description A correction to look at. */
+        LearntProposal: {
+            level: components["schemas"]["OffsetLevel"];
+            /** @description Name of the place or vessel, code of the lot; empty for all. */
+            group: string;
+            status: components["schemas"]["ProposalStatus"];
+            /**
+             * Format: double
+             * @description To be agreed to, in the quantity's own scale.
+             */
+            offset: number;
+            /**
+             * Format: double
+             * @description Mean of the batches, in the unit of the axis.
+             */
+            mean: number;
+            /**
+             * Format: double
+             * @description The offset, in the unit of the axis.
+             */
+            at: number;
+            /** @description What came, in a sentence; what matters is between two asterisks. */
+            says: string;
+            /** @description "Correct lot M-17 by −0.5 °C". */
+            act: string;
+            /** @description How sure that is. */
+            doubts: string;
+            points: components["schemas"]["LearntPoint"][];
+            /**
+             * Format: uuid
+             * @description Id of the correction in force that it is about; null where it is new.
+             */
+            inForce?: null | string;
+        };
+        /** @description How good what is said of one thing is, for this maker. */
+        LearntQuantity: {
+            /** @description Key of the quantity. */
+            id: string;
+            /** @description "Slump". */
+            title: string;
+            /** @description How good it is, in a sentence or two; what matters is between two asterisks. */
+            says: string;
+            /** @description What to record next; empty where enough is recorded. */
+            next: string;
+            /** @description Unit of the axis. */
+            unit: string;
+            /** @description close, fair, rough, not yet yours, or too few. */
+            word: components["schemas"]["GoodnessWord"];
+            points: components["schemas"]["LearntPoint"][];
+            axis?: null | components["schemas"]["LearntAxis"];
+            proposals?: components["schemas"]["LearntProposal"][];
+            agreed?: components["schemas"]["AgreedOffset"][];
+            /** @description What creeps; empty where nothing does. */
+            creeps?: string;
+        };
         /** @description A smaller pack for what is left over. */
         LeftoverPack: {
             /** @description Key of the container. */
@@ -8033,7 +8737,7 @@ export interface components {
          * @description What a look asks to be done.
          * @enum {unknown}
          */
-        LookKind: "hold_back" | "press_test" | "stock";
+        LookKind: "hold_back" | "evaluation" | "stock";
         /** @description What batches before have left in pot and tools, where that is not what this one is planned with. */
         LossIdea: {
             /**
@@ -8516,6 +9220,19 @@ export interface components {
             /** Format: double */
             pct: number;
         };
+        /** @description A look at a finished product. */
+        NextLook: {
+            /** Format: date-time */
+            at: string;
+            /** @description "after a week". */
+            words: string;
+            /** @description Keys of the tests; the thumb press has its own. */
+            tests: string[];
+            /** @description "thumb press, grain and shape". */
+            says: string;
+            /** @description It is time. */
+            isDue: boolean;
+        };
         /** @description What was seen of a product. */
         Observation: {
             /**
@@ -8536,9 +9253,16 @@ export interface components {
              */
             said: null | number;
             text: string;
+            /** @description Key of the test; null for what is none. */
+            test?: null | string;
         };
         /** @enum {unknown} */
-        ObservationKind: "thumb_press" | "slump" | "note";
+        ObservationKind: "thumb_press" | "slump" | "note" | "use_test";
+        /**
+         * @description What a correction is for.
+         * @enum {unknown}
+         */
+        OffsetLevel: "maker" | "place" | "vessel" | "lot";
         /** @description What a powder mix is with the oil in it. Names as scripts see them; grams, mL, percent. */
         OilBudget: {
             /** Format: double */
@@ -8658,6 +9382,36 @@ export interface components {
             meltShiftK: null | number;
             /** @description Formulas that name it, the first few. */
             usedIn: string[];
+        };
+        /** @description What the maker has agreed to put right in what is said, or has put off. */
+        OwnOffset: {
+            /** Format: uuid */
+            id: string;
+            /** @description "slumpC", "coolingFactor". */
+            quantity: string;
+            level: components["schemas"]["OffsetLevel"];
+            /** @description Name of the place or vessel, code of the lot; empty for all. */
+            group: string;
+            /**
+             * Format: double
+             * @description Added to what is said; in logarithm where it goes by parts. Null where it was only put off.
+             */
+            offset: null | number;
+            /** Format: date */
+            on: string;
+            /** @description Lots of the batches that it was learnt from. */
+            from?: string[];
+            /**
+             * Format: date
+             * @description The day it was withdrawn; null while it is in force.
+             */
+            withdrawnOn?: null | string;
+            /**
+             * Format: int32
+             * @description Records before which it is not proposed again.
+             */
+            restUntil?: number;
+            isInForce?: boolean;
         };
         /** @description A step as its maker does it: what she says instead, one she leaves out, or one of her own. */
         OwnStep: {
@@ -9129,6 +9883,8 @@ export interface components {
         };
         /** @enum {unknown} */
         ProbeKind: "landmark" | "humidity" | "tub" | "air" | "share" | "room" | "acid" | "scent" | "peg" | null;
+        /** @enum {unknown} */
+        ProposalStatus: "none" | "resting" | "propose" | "withdraw" | "change" | "keep";
         /** @description What was read or felt while a step goes on. */
         Reading: {
             /**
@@ -10520,6 +11276,11 @@ export interface components {
         /** @enum {unknown} */
         TemperatureUnit: "celsius" | "fahrenheit";
         /**
+         * @description How the answer of a test is told.
+         * @enum {unknown}
+         */
+        TestMeasure: "words" | "seconds" | "minutes";
+        /**
          * @default day
          * @enum {unknown}
          */
@@ -10729,6 +11490,26 @@ export interface components {
          * @enum {unknown}
          */
         TubSlip: "low" | "moderate" | "high";
+        /** @description A way of trying a product that is done alike each time. */
+        UseTest: {
+            /** @description "grease-5". */
+            id: string;
+            title: string;
+            /** @description What is done. */
+            how: string;
+            measure: components["schemas"]["TestMeasure"];
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            most: number;
+            /**
+             * Format: double
+             * @description So far off is told: a word, or as many seconds or minutes.
+             */
+            step: number;
+            /** @description From least to most; empty where a number is told. */
+            words: string[];
+        };
         /** @description How a product is used, as the formula says or as is usual for its family. */
         UseView: {
             wornOn: components["schemas"]["WornOn"];
@@ -11174,6 +11955,8 @@ export interface components {
             };
             /** @description The workroom and others by month, where they are known. */
             rooms?: components["schemas"]["Room"][];
+            /** @description What the maker has agreed to put right in what is said, the oldest first. */
+            learnt?: components["schemas"]["OwnOffset"][];
         };
         /** @enum {unknown} */
         WornOn: "hands" | "body" | "face" | "near_eyes" | "lips" | "underarm" | "scalp" | "feet" | "bath" | null;
@@ -14389,6 +15172,915 @@ export interface operations {
                  *           "percent": 80,
                  *           "melt": "sunflower oil",
                  *           "ceilingC": 85
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "trials/rarity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "chance": 0.025
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "trials/luck": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "testers": 9,
+                 *       "codes": 3,
+                 *       "best": 7
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "trials/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "testers": 9,
+                 *       "codes": 3
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "trials/settle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "testers": 9,
+                 *       "codes": 3,
+                 *       "best": 7
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "trials/paired": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "a": 8,
+                 *       "b": 2
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "trials/oddOneOut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "testers": 12,
+                 *       "right": 8
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "trials/opened": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "copies": [
+                 *         1,
+                 *         2
+                 *       ],
+                 *       "firsts": [
+                 *         7,
+                 *         2
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "trials/friedman": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "places": [
+                 *         [
+                 *           1,
+                 *           2,
+                 *           3
+                 *         ],
+                 *         [
+                 *           1,
+                 *           2,
+                 *           3
+                 *         ],
+                 *         [
+                 *           1,
+                 *           2,
+                 *           3
+                 *         ]
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "trials/ranking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "codes": [
+                 *         "582",
+                 *         "417"
+                 *       ],
+                 *       "places": [
+                 *         [
+                 *           1,
+                 *           2
+                 *         ],
+                 *         [
+                 *           1,
+                 *           2
+                 *         ],
+                 *         [
+                 *           2,
+                 *           1
+                 *         ]
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "trials/control": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "codes": 3,
+                 *       "gaps": [
+                 *         1,
+                 *         1,
+                 *         -1,
+                 *         2,
+                 *         1
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "trials/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "codes": [
+                 *         "417",
+                 *         "582",
+                 *         "903"
+                 *       ],
+                 *       "testers": 9
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "trials/codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "count": 5,
+                 *       "seed": 11
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "trials/needed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "kind": "paired",
+                 *       "share": 0.8
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "learning/offset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "quantity": "slumpC",
+                 *       "records": [
+                 *         {
+                 *           "predicted": 26,
+                 *           "observed": 25.1
+                 *         },
+                 *         {
+                 *           "predicted": 26,
+                 *           "observed": 25
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "learning/credit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "quantity": "slumpC",
+                 *       "records": [
+                 *         {
+                 *           "predicted": 25,
+                 *           "observed": 24,
+                 *           "lot": "M-17"
+                 *         },
+                 *         {
+                 *           "predicted": 25,
+                 *           "observed": 25.3,
+                 *           "lot": "M-16"
+                 *         },
+                 *         {
+                 *           "predicted": 25,
+                 *           "observed": 24.2,
+                 *           "lot": "M-17"
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "learning/coolingFit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "startC": 80,
+                 *       "surroundingsC": 20,
+                 *       "tauS": 3000,
+                 *       "readings": [
+                 *         {
+                 *           "s": 2079,
+                 *           "c": 50
+                 *         }
+                 *       ],
+                 *       "thresholdC": 35
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "learning/keeping": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "jars": [
+                 *         {
+                 *           "predictedMonths": 10,
+                 *           "months": 8,
+                 *           "state": "off"
+                 *         }
+                 *       ],
+                 *       "predictedMonths": 12
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "learning/loss": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "kind": "whipped",
+                 *       "batchG": 1125,
+                 *       "batches": [
+                 *         {
+                 *           "batchG": 1000,
+                 *           "lossG": 38
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "learning/overrunCeiling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "phi": 0.18,
+                 *       "whips": [
+                 *         {
+                 *           "phi": 0.16,
+                 *           "overrun": 0.7,
+                 *           "end": "full"
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "learning/wetting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "rhPct": 55,
+                 *       "squeezes": [
+                 *         {
+                 *           "gPerKg": 6,
+                 *           "rhPct": 50,
+                 *           "word": "dry"
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "learning/press": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "presses": [
+                 *         {
+                 *           "kPa": 40,
+                 *           "score": 3
+                 *         }
+                 *       ],
+                 *       "kPa": 50
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "learning/guard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "quantity": "minutes",
+                 *       "records": [
+                 *         {
+                 *           "predicted": 60,
+                 *           "observed": 85
+                 *         },
+                 *         {
+                 *           "predicted": 60,
+                 *           "observed": 90
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "learning/propose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "quantity": "slumpC",
+                 *       "records": [
+                 *         {
+                 *           "predicted": 25,
+                 *           "observed": 24.1
+                 *         },
+                 *         {
+                 *           "predicted": 25,
+                 *           "observed": 24.2
+                 *         },
+                 *         {
+                 *           "predicted": 25,
+                 *           "observed": 24
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "learning/goodness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "quantity": "slumpC",
+                 *       "records": [
+                 *         {
+                 *           "predicted": 40,
+                 *           "observed": 40.5,
+                 *           "doubt": 2
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+        };
+    };
+    "learning/drift": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "quantity": "slumpC",
+                 *       "records": [
+                 *         {
+                 *           "day": 0,
+                 *           "predicted": 40,
+                 *           "observed": 40
+                 *         },
+                 *         {
+                 *           "day": 30,
+                 *           "predicted": 40,
+                 *           "observed": 40.6
+                 *         },
+                 *         {
+                 *           "day": 60,
+                 *           "predicted": 40,
+                 *           "observed": 41.2
+                 *         },
+                 *         {
+                 *           "day": 90,
+                 *           "predicted": 40,
+                 *           "observed": 41.8
                  *         }
                  *       ]
                  *     }

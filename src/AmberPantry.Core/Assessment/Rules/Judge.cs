@@ -50,6 +50,7 @@ internal static class Judge
         new StaysFresh(),
         new LotDate(),
         new LotDrift(),
+        new SlumpsAsYours(),
         new GuardDose(),
         new Preserved(),
         new Dissolves(),

@@ -205,6 +205,20 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
         return new Run(felt, began, read, factor, points);
     }
 
+    /// <summary>How much faster than usual it cooled, by what was read; null where that does not tell, or it was moved on the way.</summary>
+    public CooledRun? Learnt(MeltCurve curve)
+    {
+        if (readings.Any(one => one.Place is not null && one.At > Started.AddMinutes(1)))
+        {
+            return null;
+        }
+
+        var run = RunTo(curve, now, RecordS);
+        return run.Read.Length < EnoughToLearn
+            ? null
+            : new CooledRun(run.Factor * (subject.Workshop.ColdPlace(Here.Id)?.Factor ?? 1), readings[^1].At, Here.Id, IsPacked ? null : melt.Vessel);
+    }
+
     private bool IsStirred => step.Kind is StepKind.Chill or StepKind.Stir;
 
     /// <summary>The next look comes after half of what is left, at least three minutes.</summary>
@@ -436,7 +450,7 @@ internal sealed class CooledStep(Subject subject, PlanQuestion question, Batch b
 
     private CoolingStage Stage(CoolPlace place, double seconds, double factor)
     {
-        var stage = place.Stage(seconds, subject.Workshop);
+        var stage = place.Stage(seconds, subject.Workshop, IsPacked ? null : melt.Vessel);
         return stage with { HeatTransferWM2K = stage.HeatTransferWM2K * factor, Stirred = stage.Stirred || step.Kind == StepKind.Stir };
     }
 

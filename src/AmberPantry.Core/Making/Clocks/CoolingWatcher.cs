@@ -6,6 +6,11 @@ using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Making.Clocks;
 
+/// <summary>How one step cooled.</summary>
+/// <param name="Factor">Times as fast as is usual of such a place.</param>
+/// <param name="At">The last reading.</param>
+public sealed record CooledRun(double Factor, DateTime At, string Place, string? Vessel);
+
 /// <summary>Watches what cools: predicts its run, fits it to what is read, and says when to come back.</summary>
 public sealed class CoolingWatcher(MaterialShelf shelf, Workshop workshop, FamilyRegistry? families = null)
 {
@@ -27,6 +32,27 @@ public sealed class CoolingWatcher(MaterialShelf shelf, Workshop workshop, Famil
         }
 
         return new CooledStep(subject, PlanAsk.Of(subject), batch, at, now).Watch(curve);
+    }
+
+    /// <summary>What the steps that cooled tell of how fast it does, those left out where too little was read.</summary>
+    public IEnumerable<(MakeStep Step, CooledRun Run)> Learnt(Batch batch)
+    {
+        var subject = new Subject(batch.AsWeighed, new Bearings(shelf, workshop, families ?? FamilyRegistry.Usual));
+        if (subject.Curve is not { } curve)
+        {
+            yield break;
+        }
+
+        var question = PlanAsk.Of(subject);
+        for (var at = 0; at < batch.Steps.Count; at++)
+        {
+            var step = batch.Steps[at];
+            var last = batch.Readings.LastOrDefault(one => one.Step == step.Id && one.TemperatureC is not null);
+            if (last is not null && Cools(step) && new CooledStep(subject, question, batch, at, last.At).Learnt(curve) is { } run)
+            {
+                yield return (step, run);
+            }
+        }
     }
 
     /// <summary>Whether a step is one at which a mix cools by itself.</summary>

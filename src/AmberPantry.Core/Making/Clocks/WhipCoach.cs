@@ -71,7 +71,7 @@ public sealed class WhipCoacher(MaterialShelf shelf, Workshop workshop, FamilyRe
     /// <summary>So near is near enough, percent.</summary>
     private const double NearEnough = 1;
     private const string StiffPeak = "stiff-peak";
-    private const string Breaking = "breaking";
+    internal const string Breaking = "breaking";
 
     /// <summary>Null for a step at which nothing is whipped.</summary>
     public WhipCoach? Coach(Batch batch)

@@ -36,6 +36,9 @@ internal sealed class SheetMelt
         bowl = BatchKit.Taken(subject, question.Route.IsWhipped() ? KitKind.WhipBowl : KitKind.Vessel);
     }
 
+    /// <summary>Name of what it is made in; null where the house has told of none.</summary>
+    public string? Vessel => bowl?.Name;
+
     public double? ClearC => mix.ClearC;
 
     public double SolidAt(double celsius) => mix.SolidAt(celsius);
@@ -108,7 +111,7 @@ internal sealed class SheetMelt
                 var run = Run(fromC, Bowl(), place);
                 var opens = Reached(run, point => point.Structure >= structure);
                 var open = opens is null ? 0 : (Reached(run, point => point.Structure >= stiff) ?? LongestS) - opens.Value;
-                var stages = new[] { place.Stage(LongestS, subject.Workshop) };
+                var stages = new[] { place.Stage(LongestS, subject.Workshop, Vessel) };
                 var grain = GrainForecast.Of(curve.Blend, run, stages, GrainForecast.HoldMinutes).Risk;
                 return (Place: place, Opens: opens, Open: open, Grain: grain);
             })
@@ -146,9 +149,9 @@ internal sealed class SheetMelt
     }
 
     private IReadOnlyList<CoolingPoint> Run(double fromC, CoolingBatch batch, CoolPlace place) =>
-        CoolingRun.Simulate(subject.Curve!.Blend, batch, fromC, [place.Stage(LongestS, subject.Workshop)]);
+        CoolingRun.Simulate(subject.Curve!.Blend, batch, fromC, [place.Stage(LongestS, subject.Workshop, Vessel)]);
 
-    private StillBody PackCore(double fromC, CoolPlace place) => new(Pack(), fromC, place.Stage(LongestS, subject.Workshop));
+    private StillBody PackCore(double fromC, CoolPlace place) => new(Pack(), fromC, place.Stage(LongestS, subject.Workshop, Vessel));
 
     private static double? Reached(IReadOnlyList<CoolingPoint> run, StillBody body, Func<double, bool> there) =>
         Reached(run, point => there(body.CoreC(point.TemperatureC)));

@@ -64,7 +64,11 @@ public sealed record Credit(
             foreach (var level in tried.Where(level => Narrow.Contains(level) && level != taken))
             {
                 var own = EffectsOf(left, records, level).ToArray();
-                double[] offsets = [.. own.Select(one => one.Offset), .. records.Any(record => Group(record, level) is null) ? [0.0] : new double[0]];
+                double[] offsets =
+                [
+                    .. own.Select(one => one.Offset),
+                    .. records.Where(record => Group(record, level) is null).Take(1).Select(_ => 0.0),
+                ];
                 if (
                     !LearnRecord.Below(offsets.Max() - offsets.Min(), quantity.Step)
                     && !LearnRecord.Below(SecondTakesOverAt * best, Miss(left, records, level))
@@ -103,7 +107,7 @@ public sealed record Credit(
     private static IEnumerable<string> Groups(IReadOnlyList<LearnRecord> records, CreditLevel level) =>
         records.Select(record => Group(record, level)).OfType<string>().Distinct();
 
-    private static IEnumerable<CreditEffect> EffectsOf(IReadOnlyList<double> held, IReadOnlyList<LearnRecord> records, CreditLevel level) =>
+    private static IEnumerable<CreditEffect> EffectsOf(double[] held, IReadOnlyList<LearnRecord> records, CreditLevel level) =>
         Groups(records, level)
             .Select(group =>
             {
@@ -112,9 +116,9 @@ public sealed record Credit(
             });
 
     /// <summary>Each told from the others of its group.</summary>
-    private static double Miss(IReadOnlyList<double> held, IReadOnlyList<LearnRecord> records, CreditLevel level) =>
+    private static double Miss(double[] held, IReadOnlyList<LearnRecord> records, CreditLevel level) =>
         Enumerable
-            .Range(0, held.Count)
+            .Range(0, held.Length)
             .Average(i =>
             {
                 if (Group(records[i], level) is not { } group)

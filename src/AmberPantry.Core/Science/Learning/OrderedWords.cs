@@ -75,7 +75,7 @@ internal sealed class OrderedWords(IReadOnlyList<OrderedWord> told, double[] usu
         return next;
     }
 
-    private (double[] Gradient, double[,] Curvature) Slopes(IList<double> unknowns)
+    private (double[] Gradient, double[,] Curvature) Slopes(Vector<double> unknowns)
     {
         var n = usual.Length;
         var gradient = new double[n];

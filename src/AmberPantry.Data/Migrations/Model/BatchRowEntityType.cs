@@ -27,7 +27,7 @@ namespace AmberPantry.Data.Migrations.Model
                 "AmberPantry.Data.Batches.BatchRow",
                 typeof(BatchRow),
                 baseEntityType,
-                propertyCount: 37,
+                propertyCount: 38,
                 navigationCount: 3,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 7,
@@ -148,6 +148,21 @@ namespace AmberPantry.Data.Migrations.Model
                 IReadOnlyList<Correction> (IReadOnlyList<Correction> value) => value));
             corrections.AddAnnotation("Relational:DefaultValueSql", "'[]'");
 
+            var evidence = runtimeEntityType.AddProperty(
+                "Evidence",
+                typeof(IReadOnlyList<Evidence>),
+                propertyInfo: typeof(BatchRow).GetProperty("Evidence", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<Evidence>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                valueGenerated: ValueGenerated.OnAdd);
+            evidence.SetValueConverter(new ValueConverter<IReadOnlyList<Evidence>, string>(
+                string (IReadOnlyList<Evidence> value) => Json.Write(value),
+                IReadOnlyList<Evidence> (string text) => Json.Read<IReadOnlyList<Evidence>>(text)));
+            evidence.SetComparer(new ValueComparer<IReadOnlyList<Evidence>>(
+                bool (IReadOnlyList<Evidence> a, IReadOnlyList<Evidence> b) => Json.Write(a) == Json.Write(b),
+                int (IReadOnlyList<Evidence> value) => Json.Write(value).GetHashCode(StringComparison.Ordinal),
+                IReadOnlyList<Evidence> (IReadOnlyList<Evidence> value) => value));
+            evidence.AddAnnotation("Relational:DefaultValueSql", "'[]'");
+
             var family = runtimeEntityType.AddProperty(
                 "Family",
                 typeof(Family),
@@ -192,6 +207,14 @@ namespace AmberPantry.Data.Migrations.Model
                 fieldInfo: typeof(BatchRow).GetField("<HumidityPercent>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
+            var lookAt = runtimeEntityType.AddProperty(
+                "LookAt",
+                typeof(DateTime?),
+                propertyInfo: typeof(BatchRow).GetProperty("LookAt", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(BatchRow).GetField("<LookAt>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true,
+                valueConverter: new PantryDb.UtcConverter());
+
             var lot = runtimeEntityType.AddProperty(
                 "Lot",
                 typeof(string),
@@ -233,13 +256,6 @@ namespace AmberPantry.Data.Migrations.Model
                 fieldInfo: typeof(BatchRow).GetField("<Place>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 providerPropertyType: typeof(string));
             place.SetSentinelFromProviderValue("Shelf");
-
-            var pressed = runtimeEntityType.AddProperty(
-                "Pressed",
-                typeof(bool),
-                propertyInfo: typeof(BatchRow).GetProperty("Pressed", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(BatchRow).GetField("<Pressed>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                sentinel: false);
 
             var readings = runtimeEntityType.AddProperty(
                 "Readings",
@@ -365,8 +381,8 @@ namespace AmberPantry.Data.Migrations.Model
                 unique: true);
 
             var index0 = runtimeEntityType.AddIndex(
-                new[] { finishedAt });
-            index0.AddAnnotation("Relational:Filter", "NOT Pressed");
+                new[] { lookAt });
+            index0.AddAnnotation("Relational:Filter", "LookAt IS NOT NULL");
 
             var index1 = runtimeEntityType.AddIndex(
                 new[] { lot },

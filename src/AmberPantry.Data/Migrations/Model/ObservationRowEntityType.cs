@@ -22,7 +22,7 @@ namespace AmberPantry.Data.Migrations.Model
                 "AmberPantry.Data.Batches.ObservationRow",
                 typeof(ObservationRow),
                 baseEntityType,
-                propertyCount: 8,
+                propertyCount: 9,
                 foreignKeyCount: 1,
                 unnamedIndexCount: 1,
                 keyCount: 1);
@@ -70,6 +70,13 @@ namespace AmberPantry.Data.Migrations.Model
                 typeof(double?),
                 propertyInfo: typeof(ObservationRow).GetProperty("TemperatureC", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(ObservationRow).GetField("<TemperatureC>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
+
+            var test = runtimeEntityType.AddProperty(
+                "Test",
+                typeof(string),
+                propertyInfo: typeof(ObservationRow).GetProperty("Test", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(ObservationRow).GetField("<Test>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
             var text = runtimeEntityType.AddProperty(

@@ -11,7 +11,7 @@ namespace AmberPantry.Data.Migrations.Model
     public partial class PantryDbModel
     {
         private PantryDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("1ca0cf49-aa6c-4e7a-acc6-0daa6dbb827d"), entityTypeCount: 19)
+            : base(skipDetectChanges: false, modelId: new Guid("a2e1be8a-7686-4786-9db4-709b9d34429d"), entityTypeCount: 19)
         {
         }
 

@@ -11,6 +11,7 @@ import { Sentence } from "../../words/Sentence";
 import { useBatch } from "../make/useBatch";
 import { type Act, ObserveForm } from "./ObserveForm";
 import { Area } from "../../kit/Field";
+import { LookForm } from "./LookForm";
 import { type Entry, PutRight } from "./PutRight";
 import { RecordSteps } from "./RecordSteps";
 import { Stock } from "./Stock";
@@ -119,6 +120,11 @@ export function BatchRecord({ id }: { id: number }) {
                     <b>{units.temperature(seen.value ?? 0)}</b> <Sentence text={view.verdicts[seen.id] ?? ""} />
                   </>
                 )}
+                {view.tried[seen.id] && (
+                  <>
+                    <Sentence text={view.tried[seen.id] ?? ""} /> <Sentence text={view.verdicts[seen.id] ?? ""} />
+                  </>
+                )}
                 {seen.text && ` “${seen.text}”`}
               </span>
               <button
@@ -152,6 +158,7 @@ export function BatchRecord({ id }: { id: number }) {
           ))}
           {batch.observations.length === 0 && <li className="quiet">Nothing has been observed yet.</li>}
         </ul>
+        <LookForm view={view} act={act} />
         <ObserveForm view={view} act={act} />
       </section>
 
@@ -175,7 +182,7 @@ export function BatchRecord({ id }: { id: number }) {
   );
 }
 
-const seenWords = { thumb_press: "thumb press", slump: "slump", note: "note" } as const;
+const seenWords = { thumb_press: "thumb press", slump: "slump", note: "note", use_test: "test" } as const;
 
 const entriesOf = (seen: Observation): Entry[] => [
   ...(seen.kind === "thumb_press"
@@ -185,7 +192,9 @@ const entriesOf = (seen: Observation): Entry[] => [
       ]
     : seen.kind === "slump"
       ? [{ name: "value", label: "Lost its shape at", measure: "temperature", was: seen.value } as const]
-      : []),
+      : seen.kind === "use_test"
+        ? [{ name: "value", label: "What came, of words 1 the first", measure: "number", was: seen.value } as const]
+        : []),
   { name: "text", label: "In words", words: seen.text },
 ];
 

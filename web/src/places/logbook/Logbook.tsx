@@ -45,6 +45,9 @@ export function Logbook() {
             </p>
           )}
           <div className="acts">
+            <Link className="openable" to="/logbook/learning">
+              How good it is for you
+            </Link>
             <Input
               className="title-find"
               aria-label="Find a batch"

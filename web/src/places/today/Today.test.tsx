@@ -29,7 +29,7 @@ const today = (change: Partial<Today> = {}): Today =>
     setting: [{ batch: 6, name: "Whipped Shea", says: "sets until noon", since: "2026-06-11T06:00:00Z" }],
     looks: [
       { id: "slump-3", severity: "fix", sentence: "9 tins slump at **44 °C**.", kind: "hold_back", batch: 3 },
-      { id: "press-4", severity: "note", sentence: "Press test due.", kind: "press_test", batch: 4 },
+      { id: "look-4", severity: "note", sentence: "After a week: grain.", kind: "evaluation", batch: 4 },
     ],
     places: [
       { id: "room", name: "workroom", kind: "workroom", todayC: 20, tomorrowC: 21, hours: null },
@@ -146,7 +146,7 @@ describe("today", () => {
 
   it("sends to the press test where one is due", async () => {
     const { user } = await open();
-    await user.click(await screen.findByRole("button", { name: "Log a thumb press" }));
+    await user.click(await screen.findByRole("button", { name: "Look at it" }));
     expect(where()).toBe("/logbook/4");
   });
 

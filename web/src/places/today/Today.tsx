@@ -138,7 +138,7 @@ export function TodayPage() {
                       </Button>
                     ) : (
                       <Button size="small" onClick={() => navigate(`/logbook/${look.batch}#observe`)}>
-                        Log a thumb press
+                        Look at it
                       </Button>
                     )}
                   </div>
