@@ -1,6 +1,7 @@
 using AmberPantry.Core.Making;
 using AmberPantry.Core.Materials;
 using AmberPantry.Core.Science.Learning;
+using AmberPantry.Core.Science.Melt;
 using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Logbook;
@@ -170,21 +171,22 @@ public sealed class Learner(MaterialShelf shelf, Workshop workshop, IReadOnlyLis
     private IEnumerable<LearntProposal> Proposals(LearnQuantity quantity, ToldBy[] mine, LearnRecord[] records)
     {
         var groups = quantity == LearnQuantity.SlumpC ? ByLot(quantity, mine, records) : ByKit(quantity, records);
-        foreach (var (level, group, name, at) in groups)
+        foreach (var of in groups)
         {
+            var (level, group, at) = (of.Level, of.Of, of.At);
             var own = workshop.Own(quantity.Id, level, group);
             var rest = workshop.Learnt.LastOrDefault(one => one.Quantity == quantity.Id && one.Level == level && one.Group == group)?.RestUntil ?? 0;
-            LearnRecord[] of = [.. at.Select(i => records[i])];
-            var proposal = Proposal.Of(quantity, of, rest, own?.Offset);
+            LearnRecord[] its = [.. at.Select(i => records[i])];
+            var proposal = Proposal.Of(quantity, its, rest, own?.Offset);
             if (proposal.Status is ProposalStatus.None or ProposalStatus.Keep or ProposalStatus.Resting)
             {
                 continue;
             }
 
-            var mean = of.TakeLast(Proposal.Counted).Average(one => one.Difference);
-            var count = Math.Min(of.Length, Proposal.Counted);
+            var mean = its.TakeLast(Proposal.Counted).Average(one => one.Difference);
+            var count = Math.Min(its.Length, Proposal.Counted);
             var perhaps = proposal.Perhaps ? "Perhaps: " : "";
-            var came = $"{(perhaps.Length > 0 ? Wording.Inside(Counted.Batches(count)) : Counted.Batches(count))}{name} {Came(quantity, mean)}";
+            var came = $"{(perhaps.Length > 0 ? Wording.Inside(Counted.Batches(count)) : Counted.Batches(count))}{of.Name} {Came(quantity, mean)}";
             yield return new LearntProposal(
                 level,
                 group,
@@ -200,7 +202,12 @@ public sealed class Learner(MaterialShelf shelf, Workshop workshop, IReadOnlyLis
             {
                 Doubts =
                     $"{Counted.Batches(count)} {(count < Enough ? "are few" : "count")}: give or take {Off(quantity, proposal.OffsetDoubt)}. "
-                    + "What is said stays beside it, and it can be withdrawn.",
+                    + "What is said stays beside it, and it can be withdrawn."
+                    + (
+                        of.Along.Length == 0
+                            ? ""
+                            : $" {Wording.Capital(Wording.List([.. of.Along]))} always went with it: one batch without would tell them apart."
+                    ),
                 Points = [.. at.Select(i => Point(quantity, mine[i], false))],
                 InForce = own?.Id,
             };
@@ -208,10 +215,12 @@ public sealed class Learner(MaterialShelf shelf, Workshop workshop, IReadOnlyLis
     }
 
     /// <summary>All batches, or those with one lot of the material that explains most.</summary>
-    private List<(OffsetLevel Level, string Group, string Name, int[] At)> ByLot(LearnQuantity quantity, ToldBy[] mine, LearnRecord[] records)
+    private List<Group> ByLot(LearnQuantity quantity, ToldBy[] mine, LearnRecord[] records)
     {
-        var best = mine.SelectMany(one => one.Evidence.Lots.Keys)
+        // What does not melt moves no melting.
+        var tried = mine.SelectMany(one => one.Evidence.Lots.Keys)
             .Distinct()
+            .Where(material => shelf.Find(material)?.Melt is { Classes.Count: > 0 })
             .Select(material =>
             {
                 LearnRecord[] by = [.. mine.Select((one, i) => records[i] with { Lot = one.Evidence.Lots.GetValueOrDefault(material) })];
@@ -219,12 +228,14 @@ public sealed class Learner(MaterialShelf shelf, Workshop workshop, IReadOnlyLis
             })
             .Where(one => one.Credit.Taken == CreditLevel.Lot || one.Credit.Second == CreditLevel.Lot)
             .OrderBy(one => one.Credit.Scores.Lot)
-            .FirstOrDefault();
-        if (best.By is null)
+            .ThenBy(one => shelf.Find(one.Material)!.Role)
+            .ToArray();
+        if (tried.Length == 0)
         {
-            return [(OffsetLevel.Maker, "", "", [.. Enumerable.Range(0, records.Length)])];
+            return [new Group(OffsetLevel.Maker, "", "", [.. Enumerable.Range(0, records.Length)])];
         }
 
+        var best = tried[0];
         return
         [
             .. best
@@ -232,18 +243,38 @@ public sealed class Learner(MaterialShelf shelf, Workshop workshop, IReadOnlyLis
                 .OfType<string>()
                 .Distinct()
                 .Select(lot =>
-                    (
-                        OffsetLevel.Lot,
-                        lot,
-                        $" with {Wording.Brief(shelf.Find(best.Material)?.Name ?? best.Material)} lot {lot}",
-                        Enumerable.Range(0, records.Length).Where(i => best.By[i].Lot == lot).ToArray()
-                    )
-                ),
+                {
+                    int[] at = [.. Enumerable.Range(0, records.Length).Where(i => best.By[i].Lot == lot)];
+                    // Lots of other fats that were in the same batches and in no other cannot be told from it.
+                    string[] along =
+                    [
+                        .. tried
+                            .Skip(1)
+                            .Select(other => (other.Material, Lot: other.By[at[0]].Lot, other.By))
+                            .Where(other =>
+                                other.Lot is not null
+                                && Enumerable.Range(0, records.Length).All(i => (other.By[i].Lot == other.Lot) == at.Contains(i))
+                            )
+                            .Select(other => $"{NameOf(other.Material)} lot {other.Lot}"),
+                    ];
+                    return new Group(OffsetLevel.Lot, lot, $" with {NameOf(best.Material)} lot {lot}", at) { Along = along };
+                }),
         ];
     }
 
+    private string NameOf(string material) => Wording.Brief(shelf.Find(material)?.Name ?? material);
+
+    /// <summary>Batches that may be put right together.</summary>
+    /// <param name="Name">" with mango butter lot M-17".</param>
+    /// <param name="At">Places of their records.</param>
+    private sealed record Group(OffsetLevel Level, string Of, string Name, int[] At)
+    {
+        /// <summary>What always went with it: it could be that as well.</summary>
+        public string[] Along { get; init; } = [];
+    }
+
     /// <summary>All batches, or those of one place or one vessel.</summary>
-    private static List<(OffsetLevel Level, string Group, string Name, int[] At)> ByKit(LearnQuantity quantity, LearnRecord[] records)
+    private static List<Group> ByKit(LearnQuantity quantity, LearnRecord[] records)
     {
         var credit = Credit.Of(quantity, records);
         (OffsetLevel Level, Func<LearnRecord, string?> Of, Func<string, string> Name)? narrow = credit.Taken switch
@@ -253,21 +284,19 @@ public sealed class Learner(MaterialShelf shelf, Workshop workshop, IReadOnlyLis
             _ => null,
         };
         return narrow is not { } level
-            ? [(OffsetLevel.Maker, "", "", [.. Enumerable.Range(0, records.Length)])]
+            ? [new Group(OffsetLevel.Maker, "", "", [.. Enumerable.Range(0, records.Length)])]
             :
             [
                 .. records
                     .Select(level.Of)
                     .OfType<string>()
                     .Distinct()
-                    .Select(group =>
-                        (
-                            level.Level,
-                            group,
-                            level.Name(group),
-                            Enumerable.Range(0, records.Length).Where(i => level.Of(records[i]) == group).ToArray()
-                        )
-                    ),
+                    .Select(group => new Group(
+                        level.Level,
+                        group,
+                        level.Name(group),
+                        [.. Enumerable.Range(0, records.Length).Where(i => level.Of(records[i]) == group)]
+                    )),
             ];
     }
 

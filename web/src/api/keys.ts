@@ -56,10 +56,10 @@ export const keys = {
 /** What each kind of act makes old. */
 const touches = {
   formula: [["formulas"], ["today"]],
-  batch: [["batches"], ["logbook"], ["today"], ["watch"], ["clocks"], ["stock"]],
+  batch: [["batches"], ["logbook"], ["learning"], ["today"], ["watch"], ["clocks"], ["stock"]],
   made: [["batches"], ["logbook"], ["today"], ["formulas"], ["trial"], ["clocks"], ["stock"]],
   room: [["house"], ["assess"], ["trial"], ["watch"], ["clocks"]],
-  house: [["assess"], ["today"], ["trial"], ["batch"], ["stock"]],
+  house: [["assess"], ["today"], ["trial"], ["batch"], ["stock"], ["learning"]],
   materials: [["materials"], ["assess"], ["trial"], ["stock"]],
   stock: [["stock"], ["materials"], ["assess"], ["trial"], ["batch"], ["today"], ["clocks"]],
   everything: [
@@ -71,6 +71,7 @@ const touches = {
     ["assess"],
     ["batches"],
     ["logbook"],
+    ["learning"],
     ["batch"],
     ["watch"],
     ["clocks"],

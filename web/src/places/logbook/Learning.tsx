@@ -3,7 +3,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { api, inWords, type Learnt, type LearntProposal } from "../../api/client";
-import { keys } from "../../api/keys";
+import { keys, touch } from "../../api/keys";
 import { Plates } from "../../shell/Plates";
 import { useRoving } from "../../shell/useRoving";
 import { plural } from "../../words/format";
@@ -17,8 +17,12 @@ export function Learning() {
   const query = useQuery({ queryKey: keys.learning, queryFn: () => api.learning() });
   const rows = useRoving<HTMLElement>(".learnt-row");
   const list = query.data ?? [];
+  // What is being looked at stays open when there is nothing to agree to any more.
+  const [open, setOpen] = useState<string | null>(null);
   const chosen =
-    list.find((one) => one.id === search.get("of")) ?? list.find((one) => one.proposals.length > 0) ?? list[0];
+    list.find((one) => one.id === (search.get("of") ?? open)) ??
+    list.find((one) => one.proposals.length > 0) ??
+    list[0];
   return (
     <Plates
       name="Logbook"
@@ -54,22 +58,26 @@ export function Learning() {
             </button>
           ))}
         </nav>
-        {chosen && <Quantity key={chosen.id} of={chosen} />}
+        {chosen && <Quantity key={chosen.id} of={chosen} onStay={() => setOpen(chosen.id)} />}
       </div>
     </Plates>
   );
 }
 
-function Quantity({ of }: { of: Learnt }) {
+/** @param onStay keeps this one open, whatever else there is to look at. */
+function Quantity({ of, onStay }: { of: Learnt; onStay: () => void }) {
   const queries = useQueryClient();
   const [refused, setRefused] = useState("");
   const [said, setSaid] = useState("");
   const act = (doing: Promise<Learnt[]>, words: string) =>
     doing.then(
       (now) => {
+        onStay();
         queries.setQueryData(keys.learning, now);
         setRefused("");
         setSaid(words);
+        // The bench says it beside its own figure, or no longer.
+        return touch(queries, "room");
       },
       (error: unknown) => setRefused(inWords(error)),
     );

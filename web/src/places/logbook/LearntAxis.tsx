@@ -48,6 +48,14 @@ export function LearntAxis({ of, axis, points, mean }: Props) {
       aria-label={`${of.title}, batch by batch: ${points.map((one) => `${one.lot} ${one.says}`).join("; ")}`}
     >
       <rect className="learnt-bed" x={0} y={0} width={width} height={floor} />
+      <line className="learnt-stem" x1={x(axis.asSaid)} x2={x(axis.asSaid)} y1={4} y2={floor} />
+      {peg(x(axis.asSaid), "learnt-peg")}
+      {mean !== null && (
+        <>
+          <line className="learnt-mean-stem" x1={x(mean)} x2={x(mean)} y1={4} y2={floor} />
+          {peg(x(mean), "learnt-peg mean")}
+        </>
+      )}
       {placed.map((one, i) => (
         <g key={`${one.lot} ${i}`}>
           <circle className="learnt-ring" cx={one.at} cy={12 + one.row * lane} r={4.5} />
@@ -58,14 +66,6 @@ export function LearntAxis({ of, axis, points, mean }: Props) {
           )}
         </g>
       ))}
-      <line className="learnt-stem" x1={x(axis.asSaid)} x2={x(axis.asSaid)} y1={4} y2={floor} />
-      {peg(x(axis.asSaid), "learnt-peg")}
-      {mean !== null && (
-        <>
-          <line className="learnt-mean-stem" x1={x(mean)} x2={x(mean)} y1={4} y2={floor} />
-          {peg(x(mean), "learnt-peg mean")}
-        </>
-      )}
       <line className="learnt-line" x1={0} x2={width} y1={floor} y2={floor} />
       {[axis.asSaid - axis.within, axis.asSaid + axis.within].map((limit) => (
         <line key={limit} className="learnt-line" x1={x(limit)} x2={x(limit)} y1={floor} y2={floor + 22} />
@@ -77,7 +77,7 @@ export function LearntAxis({ of, axis, points, mean }: Props) {
         {axis.more}
       </text>
       {ticks.map((tick) => (
-        <g key={tick}>
+        <g key={tick} className="learnt-tick">
           <line className="learnt-line" x1={x(tick)} x2={x(tick)} y1={floor + 26} y2={floor + 32} />
           <text x={x(tick)} y={floor + 46} textAnchor="middle">
             {number(tick, step < 0.1 ? 2 : step < 1 ? 1 : 0)}

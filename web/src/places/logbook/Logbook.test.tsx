@@ -138,6 +138,70 @@ describe("the logbook", () => {
   });
 });
 
+describe("a look at a finished product", () => {
+  const tests = [
+    {
+      id: "grain",
+      title: "Grain",
+      how: "A pea between two fingers.",
+      measure: "words",
+      least: 1,
+      most: 3,
+      step: 1,
+      words: ["smooth", "grainy", "sandy"],
+    },
+    {
+      id: "fizz",
+      title: "Fizz",
+      how: "Until it is quiet.",
+      measure: "seconds",
+      least: 1,
+      most: 3600,
+      step: 30,
+      words: [],
+    },
+  ];
+  const due = { at: "2026-06-08T10:00:00Z", words: "after a week", tests: ["grain"], says: "grain", isDue: true };
+  const post = "POST /api/batches/1/commands";
+  const seen = () => wire.bodies(post).map((body) => (body as { command: object }).command);
+
+  it("asks for what is due, and one tap logs its word", async () => {
+    const { user } = await open({ "GET /api/batches/1": { ...record(1), tests, nextLook: due }, [post]: record(1) });
+    const look = await screen.findByRole("region", { name: "Look at it" });
+    expect(look.textContent).toContain("After a week, it is time: grain.");
+    expect(within(look).queryByText("Fizz")).toBeNull();
+    await user.click(within(look).getByRole("button", { name: "grainy" }));
+    await waitFor(() => expect(seen()).toMatchObject([{ kind: "observe", what: "use_test", test: "grain", value: 2 }]));
+  });
+
+  it("takes a number, an earlier day, and says what is wrong with either", async () => {
+    const answers: unknown[] = [
+      new Refusal("Fizz cannot be 0.", "command.value", "Type 1 to 3600 seconds.", 400),
+      record(1),
+    ];
+    const { user } = await open({
+      "GET /api/batches/1": { ...record(1), tests, nextLook: { ...due, isDue: false } },
+      [post]: () => answers.shift(),
+    });
+    const look = await screen.findByRole("region", { name: "Look at it" });
+    await user.click(within(look).getByRole("button", { name: "All tests" }));
+    const number = within(look).getByLabelText("Fizz in seconds");
+    await retype(user, number, "long{Enter}");
+    expect(within(look).getByRole("alert").textContent).toBe("“long” is not a number. Type seconds such as 31.");
+    await retype(user, number, "0{Enter}");
+    expect(await within(look).findByText(/Type 1 to 3600 seconds/)).toBeTruthy();
+    await retype(user, within(look).getByLabelText("Seen on"), "Monday");
+    await retype(user, number, "90{Enter}");
+    expect(await within(look).findByText(/“Monday” is no date/)).toBeTruthy();
+    await retype(user, within(look).getByLabelText("Seen on"), "2026-06-02");
+    await user.click(number);
+    await user.keyboard("{Enter}");
+    await waitFor(() =>
+      expect(seen().at(-1)).toMatchObject({ test: "fizz", value: 90, seenAt: expect.stringMatching(/^2026-06-0[12]/) }),
+    );
+  });
+});
+
 describe("a record", () => {
   it("holds what was said beside what happened, and how far off it was", async () => {
     await open();

@@ -33,7 +33,14 @@ export function LookForm({ view, act }: Props) {
         {next ? (
           <>
             {upper(next.words)}
-            {next.isDue ? <b>: it is time</b> : `, ${day(next.at)}`}: {next.says}.
+            {next.isDue ? (
+              <>
+                , <b>it is time</b>
+              </>
+            ) : (
+              `, ${day(next.at)}`
+            )}
+            : {next.says}.
           </>
         ) : (
           "All looks are done."
