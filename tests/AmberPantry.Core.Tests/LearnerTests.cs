@@ -138,14 +138,18 @@ public class LearnerTests
         }
 
         batch = Do(batch, new FinishBatch(5), Begun.AddHours(2));
-        var evidence = Assert.Single(new EvidenceFinder(MaterialShelf.Plain, Shed).Of(batch), one => one.Quantity == "coolingFactor");
+        var evidence = Assert.Single(new EvidenceFinder(MaterialShelf.Plain, Shed).Of(batch, Shed.WorkroomC, 60), one =>
+            one.Quantity == "coolingFactor"
+        );
         Assert.Equal(("fridge", 1d), (evidence.Place, evidence.Predicted));
         Assert.InRange(evidence.Observed, 1.2, 1.8);
 
         // A correction in force changes what is said of the next, and not what is learnt from this one.
         var own = new OwnOffset(Guid.NewGuid(), "coolingFactor", OffsetLevel.Place, "fridge", Math.Log(Hidden), new DateOnly(2026, 6, 1));
         var taught = Shed with { Learnt = [own] };
-        var again = Assert.Single(new EvidenceFinder(MaterialShelf.Plain, taught).Of(batch), one => one.Quantity == "coolingFactor");
+        var again = Assert.Single(new EvidenceFinder(MaterialShelf.Plain, taught with { WorkroomC = 31 }).Of(batch, Shed.WorkroomC, 60), one =>
+            one.Quantity == "coolingFactor"
+        );
         Assert.Equal(evidence.Observed, again.Observed);
         var open = batch with { FinishedAt = null, Readings = [] };
         Assert.True(new CoolingWatcher(MaterialShelf.Plain, taught).Watch(open, Begun)!.Times[0].At < watcher.Watch(open, Begun)!.Times[0].At);
@@ -158,9 +162,32 @@ public class LearnerTests
         ToldBy Cup(int i) => Told(i, "overrun", 1, 0.6) with { Evidence = Told(i, "overrun", 1, 0.6).Evidence with { X = 0.18, Word = "full" } };
         ToldBy Pot(int i) => Told(i, "lossPct", 2, 5) with { Evidence = Told(i, "lossPct", 2, 5).Evidence with { X = 600, Word = "melt" } };
         var all = new Learner(MaterialShelf.Plain, Shed, [.. Enumerable.Range(1, 6).SelectMany(i => new[] { Thumb(i), Cup(i), Pot(i) })]).All();
-        Assert.Equal(["slumpC", "coolingFactor", "press", "overrun", "lossPct"], all.Select(one => one.Id));
+        Assert.Equal(["slumpC", "coolingFactor", "press", "overrun", "lossPct", "keepingMonths"], all.Select(one => one.Id));
         Assert.Contains("**6** of 6 presses", all.Single(one => one.Id == "press").Says, StringComparison.Ordinal);
         Assert.Contains("times** the air that is usual", all.Single(one => one.Id == "overrun").Says, StringComparison.Ordinal);
         Assert.Contains("What is poured leaves **4.", all.Single(one => one.Id == "lossPct").Says, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void JarsThatAreSmelledTellHowLongYoursKeep()
+    {
+        ToldBy Smelled(int batch, double months, string word) =>
+            Told(batch, "keepingMonths", 12, months) with
+            {
+                Evidence = Told(batch, "keepingMonths", 12, months).Evidence with { Word = word },
+            };
+        LearntQuantity Keeping(params ToldBy[] told) => new Learner(MaterialShelf.Plain, Shed, told).All().Single(one => one.Id == "keepingMonths");
+        Assert.Equal("Nothing is recorded yet.", Keeping().Says);
+        // Still fresh after a while says nothing against what was said.
+        Assert.Contains("None of 1 jar has gone off yet", Keeping(Smelled(1, 3, "fresh")).Says, StringComparison.Ordinal);
+        var gone = Keeping([.. Enumerable.Range(1, 6).SelectMany(i => new[] { Smelled(i, 5, "fresh"), Smelled(i, 7, "off") })]);
+        Assert.Contains("Yours keep **0.", gone.Says, StringComparison.Ordinal);
+        Assert.Contains(
+            "by 6 that went off and 0 still fresh. The longest that was still fresh had stood 5 months.",
+            gone.Says,
+            StringComparison.Ordinal
+        );
+        // Flat is neither.
+        Assert.Equal("Nothing is recorded yet.", Keeping(Smelled(1, 3, "flat")).Says);
     }
 }

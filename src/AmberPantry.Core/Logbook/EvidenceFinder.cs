@@ -13,28 +13,31 @@ namespace AmberPantry.Core.Logbook;
 /// <summary>Finds what a finished batch tells of how good it was said.</summary>
 public sealed class EvidenceFinder(MaterialShelf shelf, Workshop workshop)
 {
-    /// <summary>Without any correction: what is learnt is measured against what is said without it.</summary>
-    private readonly Workshop raw = workshop with { Learnt = [] };
-
     /// <summary>All of it; none before a batch is finished.</summary>
-    public IReadOnlyList<Evidence> Of(Batch batch)
+    /// <param name="workroomC">Of the room in which it was made, as it was read then.</param>
+    public IReadOnlyList<Evidence> Of(Batch batch, double workroomC, double? humidityPercent)
     {
         if (batch is not { IsFinished: true })
         {
             return [];
         }
 
+        // Without any correction: what is learnt is measured against what is said without it.
+        var raw = workshop with { Learnt = [], WorkroomC = workroomC, HumidityPercent = humidityPercent };
         var subject = new Subject(batch.AsWeighed, new Bearings(shelf, raw, FamilyRegistry.Usual));
         var lots = batch
             .InPot.Where(taken => taken.Code.Length > 0)
             .GroupBy(taken => taken.Material)
+            // Where several lots went together, the one of which most is in stands first.
+            .OrderByDescending(of => of.Sum(taken => taken.Grams))
             .ToDictionary(of => of.Key, of => of.MaxBy(taken => taken.Grams)!.Code);
         return
         [
             .. Seen(batch, subject)
-                .Concat(Cooled(batch))
+                .Concat(Cooled(batch, raw))
                 .Concat(Whipped(batch, subject))
-                .Concat(Lost(batch, subject))
+                .Concat(Lost(batch, subject, raw))
+                .Concat(Kept(batch, subject))
                 .Select(one => one with { Lots = lots }),
         ];
     }
@@ -54,7 +57,7 @@ public sealed class EvidenceFinder(MaterialShelf shelf, Workshop workshop)
         }
     }
 
-    private IEnumerable<Evidence> Cooled(Batch batch)
+    private IEnumerable<Evidence> Cooled(Batch batch, Workshop raw)
     {
         foreach (var (step, run) in new CoolingWatcher(shelf, raw).Learnt(batch))
         {
@@ -89,7 +92,7 @@ public sealed class EvidenceFinder(MaterialShelf shelf, Workshop workshop)
         };
     }
 
-    private IEnumerable<Evidence> Lost(Batch batch, Subject subject)
+    private static IEnumerable<Evidence> Lost(Batch batch, Subject subject, Workshop raw)
     {
         var grams = batch.AsWeighed.Batch.Grams;
         if (Filling.LossOf(batch, raw) is { } loss && grams > 0)
@@ -107,4 +110,30 @@ public sealed class EvidenceFinder(MaterialShelf shelf, Workshop workshop)
             };
         }
     }
+
+    /// <summary>How long it had stood at each smell of its fat.</summary>
+    private static IEnumerable<Evidence> Kept(Batch batch, Subject subject)
+    {
+        if (subject.Keeping.Months is not (> 0 and var said))
+        {
+            yield break;
+        }
+
+        foreach (var seen in batch.Observations.Where(seen => seen is { Test: SmellTest, Value: not null } && seen.At > batch.FinishedAt))
+        {
+            yield return new Evidence(
+                $"{seen.Id}",
+                LearnQuantity.KeepingMonths.Id,
+                said,
+                (seen.At - batch.FinishedAt!.Value).TotalDays / DaysOfMonth,
+                seen.At
+            )
+            {
+                Word = UseTest.All[SmellTest].Told(seen.Value!.Value),
+            };
+        }
+    }
+
+    private const string SmellTest = "smell";
+    private const double DaysOfMonth = 30.4375;
 }

@@ -228,7 +228,6 @@ public sealed class Learner(MaterialShelf shelf, Workshop workshop, IReadOnlyLis
             })
             .Where(one => one.Credit.Taken == CreditLevel.Lot || one.Credit.Second == CreditLevel.Lot)
             .OrderBy(one => one.Credit.Scores.Lot)
-            .ThenBy(one => shelf.Find(one.Material)!.Role)
             .ToArray();
         if (tried.Length == 0)
         {

@@ -4,13 +4,13 @@ using AmberPantry.Core.Workshops;
 
 namespace AmberPantry.Core.Logbook;
 
-/// <summary>What is learnt otherwise than by an offset: thumb, air and loss.</summary>
+/// <summary>What is learnt otherwise than by an offset: thumb, air, loss and keeping.</summary>
 /// <param name="told">What all batches told, the oldest first.</param>
 internal sealed class LearntFits(IReadOnlyList<ToldBy> told)
 {
     private const int Enough = 5;
 
-    public IEnumerable<LearntQuantity> All() => [Thumb(), Air(), Loss()];
+    public IEnumerable<LearntQuantity> All() => [Thumb(), Air(), Loss(), Keeping()];
 
     private LearntQuantity Thumb()
     {
@@ -127,4 +127,59 @@ internal sealed class LearntFits(IReadOnlyList<ToldBy> told)
             ],
         };
     }
+
+    /// <summary>One jar of each batch: off at the first look that found it so, else fine at the last.</summary>
+    private LearntQuantity Keeping()
+    {
+        const string Fine = "fresh";
+        const string Off = "off";
+        ToldBy[] mine = [.. told.Where(one => one.Evidence is { Quantity: "keepingMonths", Predicted: > 0, Observed: > 0, Word: Fine or Off })];
+        KeptJar[] jars =
+        [
+            .. mine.GroupBy(one => one.Batch)
+                .Select(batch =>
+                {
+                    var off = batch.Where(one => one.Evidence.Word == Off).Select(one => (double?)one.Evidence.Observed).Min();
+                    var fine = batch
+                        .Where(one => one.Evidence.Word == Fine && !(one.Evidence.Observed >= off))
+                        .Select(one => (double?)one.Evidence.Observed)
+                        .Max();
+                    var said = batch.Last().Evidence.Predicted;
+                    return off is { } gone ? new KeptJar(said, gone, JarState.Off, fine) : new KeptJar(said, fine!.Value, JarState.Fine);
+                }),
+        ];
+        var fit = KeepingFit.Of(jars);
+        var longest = fit.LongestFine is { } months ? $" The longest that was still fresh had stood {Months(months)}." : "";
+        return new LearntQuantity(
+            LearnQuantity.KeepingMonths.Id,
+            "Keeping",
+            jars.Length == 0 ? "Nothing is recorded yet."
+                : fit.Off == 0
+                    ? $"None of {jars.Length} {Wording.Plural("jar", jars.Length)} has gone off yet: "
+                        + $"that it keeps less than said is not seen.{longest}"
+                : $"Yours keep **{Wording.Number(fit.Factor, "0.00")} times** as long as said, "
+                    + $"by {fit.Off} that went off and {fit.Fine} still fresh.{longest}",
+            fit.Off < Enough ? "Keep one jar of each batch and smell it at each look: when it was last fresh, and when it first was off." : "",
+            "months"
+        )
+        {
+            Word =
+                jars.Length < Enough ? GoodnessWord.TooFew
+                : fit.Factor is > 0.8 and < 1.25 ? GoodnessWord.Close
+                : fit.Factor is > 0.6 and < 1.7 ? GoodnessWord.Fair
+                : GoodnessWord.Rough,
+            Points =
+            [
+                .. mine.Select(one => new LearntPoint(
+                    one.Batch,
+                    one.Lot,
+                    one.Evidence.Observed,
+                    $"{one.Evidence.Word} after {Months(one.Evidence.Observed)}, said to keep {Months(one.Evidence.Predicted)}",
+                    false
+                )),
+            ],
+        };
+    }
+
+    private static string Months(double months) => $"{Wording.Number(months, "0.#")} {Wording.Plural("month", Math.Round(months, 1) == 1 ? 1 : 2)}";
 }

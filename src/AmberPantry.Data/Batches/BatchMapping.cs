@@ -142,7 +142,7 @@ public static class BatchMapping
                     .Include(one => one.Observations)
                     .AsSplitQuery()
                     .Single(one => one.Id == id);
-                var evidence = finder.Of(row.ToBatch());
+                var evidence = finder.Of(row.ToBatch(), row.WorkroomC, row.HumidityPercent);
                 db.Batches.Where(one => one.Id == id).ExecuteUpdate(set => set.SetProperty(one => one.Evidence, evidence));
             }
             catch (Exception error) when (error is Refusal || UnreadableException.IsIn(error))

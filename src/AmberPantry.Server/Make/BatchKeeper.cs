@@ -112,7 +112,7 @@ internal sealed class BatchKeeper(PantryDb db, WorkshopKeeper keeper, PantryCloc
                 batch = batch.With(change);
             }
 
-            batch = batch with { Evidence = new EvidenceFinder(open.Shelf, open.Workshop).Of(batch) };
+            batch = batch with { Evidence = new EvidenceFinder(open.Shelf, open.Workshop).Of(batch, row.WorkroomC, row.HumidityPercent) };
             row.Take(batch with { TouchedAt = Stamp.Now(clock, row.TouchedAt) }, open.Shelf);
             row.Revision++;
             stockMoved = await BatchStock.Post(db, before, batch, act.Command, at);

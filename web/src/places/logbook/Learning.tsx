@@ -104,7 +104,11 @@ function Quantity({ of, onStay }: { of: Learnt; onStay: () => void }) {
           {refused}
         </p>
       )}
-      {said && <p role="status">{said}</p>}
+      {said && (
+        <p className="learnt-said" role="status">
+          {said}
+        </p>
+      )}
       {of.proposals.map((one) => (
         <section key={`${one.level} ${one.group}`} className="learnt-proposal" aria-label="A correction to look at">
           <h3 className="head">A correction to look at</h3>
@@ -124,7 +128,7 @@ function Quantity({ of, onStay }: { of: Learnt; onStay: () => void }) {
       {of.agreed.length > 0 && (
         <section>
           <h3 className="head">Agreed</h3>
-          <ul className="said" aria-label="Agreed">
+          <ul className="said agreed" aria-label="Agreed">
             {of.agreed.map((one) => (
               <li key={one.id}>
                 <span>{one.says}</span>
