@@ -1,5 +1,6 @@
 using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Making;
 using AmberPantry.Core.Materials;
 
 namespace AmberPantry.Core.Tests;
@@ -40,6 +41,20 @@ public class ComparisonTests
         Assert.True(slump.Mixes[0].IsBest);
         Assert.Equal("2", Row(comparison, "press-19").Mixes[0].Happened);
         Assert.Equal(55, comparison.Hills[0].HappenedC);
+    }
+
+    [Fact]
+    public void ATestIsARowOfItsOwnAndNoSlump()
+    {
+        var test = UseTest.All["grease-5"];
+        Seen Greasy(double came) => new(null, came) { Test = new SeenTest(test.Id, test.Title, test.Told), Said = 3 };
+        var comparison = Of((Sample.Slipway4, [Greasy(4), Greasy(4)]), (Sample.Slipway7, [new Seen(null, 48)]));
+        var row = Row(comparison, "test-grease-5");
+        Assert.Equal("Grease after 5 min", row.Name);
+        Assert.Equal(("some", "much"), (row.Mixes[0].Said, row.Mixes[0].Happened));
+        Assert.Equal(("", null), (row.Mixes[1].Said, row.Mixes[1].Happened));
+        Assert.Null(comparison.Hills[0].HappenedC);
+        Assert.Equal(48, comparison.Hills[1].HappenedC);
     }
 
     [Fact]

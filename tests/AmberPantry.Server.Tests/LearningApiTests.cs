@@ -154,6 +154,13 @@ public class LearningApiTests
             }
         );
         Assert.EndsWith("→ **much**", seen["tried"]!.AsObject().Single().Value!.GetValue<string>(), StringComparison.Ordinal);
+        // Beside another trial it is a row of its own, and no temperature at which it slumped.
+        var trial = made["from"]!.Int("trialId");
+        var other = (await host.Post($"/api/trials/{trial}/fork", new { intent = "softer" })).Int("id");
+        var comparison = (await host.Get($"/api/trials/compare?id={trial}&id={other}"))["comparison"]!;
+        JsonNode Row(string id) => comparison["rows"]!.AsArray().Single(row => row!.Text("id") == id)!["mixes"]![0]!;
+        Assert.Equal("much", Row("test-grease-0").Text("happened"));
+        Assert.Null(Row("slump")["happened"]);
         var refused = await host.Refused(
             400,
             HttpMethod.Post,

@@ -9,8 +9,19 @@ using AmberPantry.Core.Workshops;
 namespace AmberPantry.Core.Assessment;
 
 /// <summary>What was seen of a batch.</summary>
-/// <param name="PressedAtC">Temperature of a thumb press; null where it is the temperature at which it slumped.</param>
-public sealed record Seen(double? PressedAtC, double Value);
+/// <param name="PressedAtC">Temperature of a thumb press; null where it is the temperature at which it slumped, or what a test said.</param>
+public sealed record Seen(double? PressedAtC, double Value)
+{
+    /// <summary>The test that was made; null for a press or a slump.</summary>
+    public SeenTest? Test { get; init; }
+
+    /// <summary>What was said of that test.</summary>
+    public double? Said { get; init; }
+}
+
+/// <summary>A test that is made alike each time.</summary>
+/// <param name="Tell">How a value of it is told.</param>
+public sealed record SeenTest(string Id, string Title, Func<double, string> Tell);
 
 /// <summary>A mix to lay beside others.</summary>
 /// <param name="Name">Short, as it is said: "T4".</param>
@@ -89,6 +100,19 @@ public sealed record Comparison(IReadOnlyList<MeasureRow> Rows, IReadOnlyList<Co
                     (0, 1)
                 );
             }
+        }
+
+        foreach (var test in sides.SelectMany(side => side.Happened).Select(seen => seen.Test).OfType<SeenTest>().DistinctBy(test => test.Id))
+        {
+            yield return Row(
+                $"test-{test.Id}",
+                test.Title,
+                sides,
+                side => side.Tested(test.Id, seen => seen.Said),
+                side => side.Tested(test.Id, seen => seen.Value),
+                test.Tell,
+                (0, 1)
+            );
         }
 
         if (sides.Any(side => side.Mix.Family.IsDry))
@@ -235,9 +259,12 @@ public sealed record Comparison(IReadOnlyList<MeasureRow> Rows, IReadOnlyList<Co
     private sealed record Side(string Name, Subject Mix, IReadOnlyList<Seen> Happened)
     {
         /// <summary>Where it slumped, the mean of what was seen.</summary>
-        public double? Slumped => Mean(seen => seen.PressedAtC is null);
+        public double? Slumped => Mean(seen => seen is { PressedAtC: null, Test: null });
 
         public double? Pressed(double atC) => Mean(seen => seen.PressedAtC is { } celsius && Math.Round(celsius) == atC);
+
+        /// <summary>The mean of a test, of what was said or of what came.</summary>
+        public double? Tested(string test, Func<Seen, double?> what) => Happened.Where(seen => seen.Test?.Id == test).Select(what).Average();
 
         private double? Mean(Func<Seen, bool> which) => Happened.Where(which).Select(seen => (double?)seen.Value).Average();
     }

@@ -2,6 +2,7 @@ using AmberPantry.Core.Assessment;
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Making;
 using AmberPantry.Data;
+using AmberPantry.Data.Batches;
 using AmberPantry.Server.Hosting;
 using AmberPantry.Server.House;
 using Microsoft.AspNetCore.Mvc;
@@ -59,7 +60,11 @@ public static class CompareEndpoint
                         .. seen.Where(batch => batch.TrialId == row.Id)
                             .SelectMany(batch => batch.Observations)
                             .Where(one => one.Value is not null && one.Kind != ObservationKind.Note)
-                            .Select(one => new Seen(one.Kind == ObservationKind.ThumbPress ? one.TemperatureC : null, one.Value!.Value)),
+                            .Select(one => new Seen(one.Kind == ObservationKind.ThumbPress ? one.TemperatureC : null, one.Value!.Value)
+                            {
+                                Test = TestOf(one),
+                                Said = one.Said,
+                            }),
                     ]
                 )),
             ],
@@ -83,4 +88,8 @@ public static class CompareEndpoint
             siblings
         );
     }
+
+    /// <summary>The test that told it; null for a press or a slump.</summary>
+    private static SeenTest? TestOf(ObservationRow seen) =>
+        UseTest.All.GetValueOrDefault(seen.Test ?? "") is { } test ? new SeenTest(test.Id, test.Title, test.Told) : null;
 }
