@@ -67,6 +67,11 @@ public class LearningApiTests
         Assert.NotNull(Yours(told));
         Assert.Equal(plain["parts"]!["melt"]!["slumpC"]!.GetValue<double>(), told["parts"]!["melt"]!["slumpC"]!.GetValue<double>());
 
+        // The settings as a page has them are taken back as they are.
+        var house = await host.Get("/api/house");
+        await host.Put("/api/house", new { house = house["house"], revision = house.Int("revision") });
+        Assert.Single(Slump(await host.Get("/api/learning"))["agreed"]!.AsArray());
+
         // It lives through a new start of the server.
         await using var again = await host.Restart();
         var own = Slump(await again.Get("/api/learning"))["agreed"]![0]!;

@@ -329,6 +329,9 @@ internal sealed class FullDisk : IAsyncDisposable
     {
         var disk = new FullDisk(host.Options.DataFile);
         await disk.Set(Full);
+        // One that the server held meanwhile has come back into the pool by then.
+        await Task.Delay(200);
+        await disk.Set(Full);
         return disk;
     }
 

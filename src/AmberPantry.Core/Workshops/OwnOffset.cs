@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace AmberPantry.Core.Workshops;
 
 /// <summary>What a correction is for.</summary>
@@ -31,6 +33,7 @@ public sealed record OwnOffset(Guid Id, string Quantity, OffsetLevel Level, stri
     /// <summary>Records before which it is not proposed again.</summary>
     public int RestUntil { get; init; }
 
+    [JsonIgnore]
     public bool IsInForce => Offset is not null && WithdrawnOn is null;
 
     /// <exception cref="Refusal">With the path of the field that cannot be.</exception>

@@ -9411,7 +9411,6 @@ export interface components {
              * @description Records before which it is not proposed again.
              */
             restUntil?: number;
-            isInForce?: boolean;
         };
         /** @description A step as its maker does it: what she says instead, one she leaves out, or one of her own. */
         OwnStep: {

@@ -85,6 +85,20 @@ describe("how good it is", () => {
     expect(screen.getByText("Withdrawn: it is said without it again.")).toBeTruthy();
   });
 
+  it("withdraws one that told the last batches worse", async () => {
+    const [worse] = slump().proposals;
+    const { user } = await open({
+      "GET /api/learning": [
+        air,
+        slump({ agreed, proposals: [{ ...worse, status: "withdraw", inForce: "own-1", act: "Withdraw it" }] }),
+      ],
+      "DELETE /api/learning/own-1": [air, slump({ proposals: [] })],
+    });
+    await user.click(await screen.findByRole("button", { name: "Withdraw it" }));
+    expect(await screen.findByText("Withdrawn: it is said without it again.")).toBeTruthy();
+    expect(wire.bodies("POST /api/learning/agree")).toEqual([]);
+  });
+
   it("puts it off, and says in words what was refused", async () => {
     const answers: unknown[] = [
       new Refusal("This correction is not proposed any more.", "group", "Look at the page again.", 409),

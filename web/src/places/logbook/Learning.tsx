@@ -81,11 +81,16 @@ function Quantity({ of, onStay }: { of: Learnt; onStay: () => void }) {
       },
       (error: unknown) => setRefused(inWords(error)),
     );
+  const withdraw = (id: string) => act(api.withdrawOffset(id), "Withdrawn: it is said without it again.");
   const agree = (one: LearntProposal, notYet: boolean) =>
-    act(
-      api.agree({ id: crypto.randomUUID(), quantity: of.id, level: one.level, group: one.group, notYet }),
-      notYet ? "Not asked again until one batch more has told." : "Agreed: what is said stands beside it from now on.",
-    );
+    one.status === "withdraw" && one.inForce && !notYet
+      ? withdraw(one.inForce)
+      : act(
+          api.agree({ id: crypto.randomUUID(), quantity: of.id, level: one.level, group: one.group, notYet }),
+          notYet
+            ? "Not asked again until one batch more has told."
+            : "Agreed: what is said stands beside it from now on.",
+        );
   return (
     <article className="record scrolls" aria-label={of.title}>
       <h2 className="title learnt-title">{of.title}</h2>
@@ -137,7 +142,7 @@ function Quantity({ of, onStay }: { of: Learnt; onStay: () => void }) {
                     type="button"
                     className="link"
                     aria-label={`Withdraw: ${one.says}`}
-                    onClick={() => void act(api.withdrawOffset(one.id), "Withdrawn: it is said without it again.")}
+                    onClick={() => void withdraw(one.id)}
                   >
                     Withdraw
                   </button>
