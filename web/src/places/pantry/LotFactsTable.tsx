@@ -37,6 +37,9 @@ const numeric = (such: string) => (text: string) => {
       : { value };
 };
 
+/** The web address that stands in a text; undefined without one. */
+const addressIn = (text: string): string | undefined => /https?:\/\/[^\s"<>]+/.exec(text)?.[0];
+
 const whole = (text: string) => {
   const told = numeric("12")(text);
   return "value" in told && told.value !== null && !Number.isInteger(told.value)
@@ -184,6 +187,11 @@ function FactRow({ row, facts, onKeep }: { row: Row; facts: LotFacts; onKeep: (v
             }
           }}
         />
+        {row.key === "supplier" && addressIn(stands) && (
+          <a className="openable" href={addressIn(stands)} target="_blank" rel="noreferrer">
+            Open where it came from
+          </a>
+        )}
         {wrong && <Wrong>{wrong}</Wrong>}
       </td>
     </tr>

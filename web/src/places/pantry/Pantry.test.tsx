@@ -226,6 +226,24 @@ describe("the pantry", () => {
     expect(wire.bodies(put).at(-1)).toMatchObject({ revision: 3, facts: { openedOn: "2026-04-01", code: "W-11" } });
   });
 
+  it("opens where a lot came from, where its address was told", async () => {
+    const told = {
+      ...lots[0],
+      lot: {
+        ...lots[0]?.lot,
+        facts: { ...lots[0]?.lot.facts, supplier: "Made-up Wax Barn https://wax-barn.example/shop" },
+      },
+    };
+    await open(
+      { "GET /api/stock/of": { ...detail(line("material", "quay beeswax", "Quay beeswax", booked)), lots: [told] } },
+      "/pantry?at=material/quay%20beeswax",
+      booked,
+    );
+    const link = await screen.findByRole("link", { name: "Open where it came from" });
+    expect(link.getAttribute("href")).toBe("https://wax-barn.example/shop");
+    expect(link.getAttribute("rel")).toBe("noreferrer");
+  });
+
   it("sets a lot apart with a reason and takes it up again", async () => {
     const put = "PUT /api/stock/lots/lot-1/set-apart";
     const { user } = await open(
