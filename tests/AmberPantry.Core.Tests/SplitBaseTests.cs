@@ -1,5 +1,6 @@
 using AmberPantry.Core.Formulas;
 using AmberPantry.Core.Materials;
+using AmberPantry.Core.Science.Trials;
 using AmberPantry.Core.Workshops;
 using CsCheck;
 

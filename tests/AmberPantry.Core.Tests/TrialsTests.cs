@@ -118,7 +118,7 @@ public class TrialsTests
         (from codes in Gen.Int[2, 8] from seed in Gen.Int[0, 1000] select (codes, seed)).Sample(
             one =>
             {
-                var codes = PotCodes.Of(one.codes, (ulong)one.seed);
+                var codes = PotCodes.Draw(one.codes, one.seed);
                 Assert.Equal(one.codes, codes.Select(code => code[0]).Distinct().Count());
                 var round = one.codes % 2 == 0 ? one.codes : 2 * one.codes;
                 var order = TestOrder.Of(codes, round, (ulong)one.seed);

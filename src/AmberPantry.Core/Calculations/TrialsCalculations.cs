@@ -45,8 +45,8 @@ internal static class TrialsCalculations
         }),
         Of("codes", "Three-digit names that nobody mixes up.", """{"count": 5, "seed": 11}""", fields =>
         {
-            var count = fields.Whole("count", 1, 9);
-            return new { Codes = PotCodes.Of(count, (ulong)fields.Whole("seed", 0, MostSeed)) };
+            var count = fields.Whole("count", 1, PotCodes.Most);
+            return new { Codes = PotCodes.Draw(count, (long)fields.Whole("seed", 0, MostSeed)) };
         }),
         Of("needed", "How many testers show a wanted difference.", """{"kind": "paired", "share": 0.8}""", Needed),
     ];

@@ -1,6 +1,7 @@
 using System.Security.Cryptography;
 using AmberPantry.Core;
 using AmberPantry.Core.Formulas;
+using AmberPantry.Core.Science.Trials;
 using AmberPantry.Core.Workshops;
 using AmberPantry.Data;
 using AmberPantry.Data.Formulas;

@@ -29,23 +29,33 @@ public sealed class SeededRandom(ulong seed)
     }
 }
 
-/// <summary>Three-digit names for pots that nobody mixes up.</summary>
+/// <summary>Three digits for each pot of a test, so that nobody who tries them knows which is which and none seems the first.</summary>
 public static class PotCodes
 {
-    public static IReadOnlyList<string> Of(int count, ulong seed)
+    public const int Most = 9;
+
+    /// <param name="count">Pots, 1 to 9.</param>
+    /// <param name="seed">Start of the draw; the same seed draws the same codes.</param>
+    /// <returns>Codes whose digits all differ, no two with the same first digit.</returns>
+    public static IReadOnlyList<string> Draw(int count, long seed)
     {
-        var random = new SeededRandom(seed);
-        var codes = new List<string>();
-        while (codes.Count < count)
+        if (count is < 1 or > Most)
+        {
+            throw new Refusal(Codes.Range, "count", count, $"{count} pots cannot be coded.", $"Give 1 to {Most}.");
+        }
+
+        var random = new SeededRandom((ulong)seed);
+        var kept = new List<string>();
+        while (kept.Count < count)
         {
             var code = $"{100 + random.Below(900)}";
-            if (code.Distinct().Count() == code.Length && codes.All(other => other[0] != code[0]))
+            if (code.Distinct().Count() == code.Length && kept.TrueForAll(other => other[0] != code[0]))
             {
-                codes.Add(code);
+                kept.Add(code);
             }
         }
 
-        return codes;
+        return kept;
     }
 }
 
